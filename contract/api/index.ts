@@ -1,0 +1,4 @@
+export * from './bench.js';
+export * from './openapi.js';
+export * from './problems.js';
+export * from './routes.js';

@@ -1,0 +1,89 @@
+import {
+  equivalentRadius,
+  focusAsPower,
+  type CalibrationRow,
+  type CouponBench,
+  type CouponLimits,
+  type PowerSource,
+  type RowMotion,
+  type SettingJob,
+  type WindowBench,
+} from '@unto/core';
+import type { CalibrationBody, HeadBody, LensBody, MachineBody, SubstrateBody } from '../stores/index.js';
+import type { Workshop } from '../api/bench.js';
+
+/** Machine, head, lens and metal as the core wants them. */
+export interface FittedBench {
+  readonly machine: MachineBody;
+  readonly head: HeadBody;
+  readonly lens: LensBody;
+  readonly substrate: SubstrateBody;
+  readonly calibration: CalibrationBody | null;
+}
+
+export function powerSource({ head, calibration }: Pick<FittedBench, 'head' | 'calibration'>): PowerSource {
+  const rows = calibration?.rows as readonly CalibrationRow[] | undefined;
+  return { ratedW: head.ratedW, firingThresholdPercent: head.firingThresholdPercent, calibration: rows };
+}
+
+export function rowMotion(machine: MachineBody): RowMotion {
+  return machine.motion === 'gantry'
+    ? { kind: 'gantry', accelerationMmPerS2: machine.accelerationMmPerS2, rapidMmPerS: machine.topSpeedMmPerS }
+    : { kind: 'galvo', jumpMmPerS: machine.topSpeedMmPerS, delayS: machine.jumpDelayS };
+}
+
+export function couponLimits({ machine, head }: Pick<FittedBench, 'machine' | 'head'>): CouponLimits {
+  return {
+    bed: { widthMm: machine.bedWidthMm, heightMm: machine.bedHeightMm },
+    topSpeedMmPerS: machine.topSpeedMmPerS,
+    firingThresholdPercent: head.firingThresholdPercent,
+  };
+}
+
+export function couponBench(bench: FittedBench): CouponBench {
+  const { lens, substrate } = bench;
+  return {
+    power: powerSource(bench),
+    motion: rowMotion(bench.machine),
+    spotXMm: lens.spotXMm,
+    spotYMm: lens.spotYMm,
+    conductivity: substrate.conductivity,
+    diffusivity: substrate.diffusivity,
+  };
+}
+
+export function windowBench({ lens, substrate }: Pick<FittedBench, 'lens' | 'substrate'>): WindowBench {
+  return {
+    radiusMm: equivalentRadius(lens.spotXMm, lens.spotYMm),
+    conductivity: substrate.conductivity,
+    diffusivity: substrate.diffusivity,
+  };
+}
+
+/** Rayleigh range that a stated depth of focus (spot + growth) amounts to, mm. */
+export function rayleighOf({ depthOfFocusMm, depthGrowth }: LensBody): number {
+  return depthOfFocusMm / Math.sqrt((1 + depthGrowth) ** 2 - 1);
+}
+
+/** The search for a setting on this bench for a rectangle of mark, under the shop's tolerances. `speedMmPerS`: where focus is weighed. */
+export function settingJob(
+  bench: FittedBench,
+  mark: { widthMm: number; heightMm: number },
+  shop: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'>,
+  speedMmPerS: number,
+): SettingJob {
+  const focusShare = focusAsPower(windowBench(bench), {
+    speedMmPerS,
+    errorMm: shop.toleranceFocusMm,
+    rayleighMm: rayleighOf(bench.lens),
+  });
+  return {
+    power: powerSource(bench),
+    motion: rowMotion(bench.machine),
+    topSpeedMmPerS: bench.machine.topSpeedMmPerS,
+    ...mark,
+    directions: 'two-way',
+    tolerance: { powerShare: shop.tolerancePower, focusShare },
+    bound: shop.bound,
+  };
+}

@@ -1,0 +1,1 @@
+export * from './fitted-bench.js';

@@ -1,0 +1,2 @@
+export * from './bodies.js';
+export * from './requests.js';

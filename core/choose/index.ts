@@ -1,0 +1,2 @@
+export * from './judge-compound.js';
+export * from './vocabulary.js';

@@ -1,0 +1,72 @@
+import { decisive, makeFigure, supporting, type Figure, type RecordRef } from '../evidence/figure.js';
+import { CoreError } from '../support/core-error.js';
+import { requireNotNegative, requirePositive } from '../support/require.js';
+import { filmFromPartMass } from './film.js';
+import type { TransferKnowledge } from './transfer.js';
+
+/** A container weighed before and after spraying, in g. */
+export interface ContainerWeighing {
+  readonly beforeG: number;
+  readonly afterG: number;
+  readonly tareG?: number | null | undefined;
+}
+
+/**
+ * Mass laid down in g: before − after.
+ * @throws weighing.reversed when after exceeds before; weighing.below-tare when either is lighter than the empty container
+ */
+export function laidDown(weighing: ContainerWeighing): number {
+  const { beforeG, afterG, tareG } = weighing;
+  requireNotNegative('before', beforeG);
+  requireNotNegative('after', afterG);
+  if (afterG > beforeG) {
+    throw new CoreError(
+      'weighing.reversed',
+      `The container weighs more after spraying (${afterG} g) than before (${beforeG} g). Were the two swapped?`,
+      { path: 'after' },
+    );
+  }
+  if (tareG != null && afterG < tareG) {
+    throw new CoreError(
+      'weighing.below-tare',
+      `${afterG} g is less than the empty container, ${tareG} g. Weigh it again, or mend the tare in Stores.`,
+      { path: beforeG < tareG ? 'before' : 'after' },
+    );
+  }
+  return beforeG - afterG;
+}
+
+/**
+ * Dry film in µm judged from what left the container, with the interval that the transfer efficiency leaves.
+ * Graded by the transfer efficiency: measured once that was learnt by weighing, usual before.
+ * @throws as laidDown; value.not-positive when nothing was laid down or no area given
+ */
+export function filmFromWeighing(
+  weighing: ContainerWeighing,
+  coat: { areaMm2: number; dryDensity: number; massSolids: number; transfer: TransferKnowledge; ref?: RecordRef },
+): Figure {
+  const laid = requirePositive('mass laid down', laidDown(weighing));
+  const film = (share: number) =>
+    filmFromPartMass(laid * requirePositive('solids by mass', coat.massSolids) * share, coat.areaMm2, coat.dryDensity);
+  const { transfer } = coat;
+  return makeFigure({
+    formula: 'filmFromWeighing',
+    value: film(transfer.value),
+    unit: 'µm',
+    interval: { low: film(transfer.low), high: film(transfer.high), level: 0.9 },
+    inputs: [
+      decisive('mass laid down', 'measured', { value: round(laid, 3), unit: 'g', ref: coat.ref }),
+      decisive('share reaching the part', transfer.grade, {
+        value: round(transfer.value, 3),
+        unit: transfer.weighings ? `from ${transfer.weighings} weighings` : 'usual for an aerosol',
+      }),
+      supporting('solids by mass', 'stated', { value: coat.massSolids }),
+      supporting('dry density', 'stated', { value: coat.dryDensity, unit: 'g/cm³' }),
+      supporting('coated area', 'measured', { value: round(coat.areaMm2 / 100, 2), unit: 'cm²' }),
+    ],
+  });
+}
+
+function round(value: number, digits: number): number {
+  return Number(value.toFixed(digits));
+}

@@ -1,0 +1,47 @@
+import type { Grade } from '../evidence/figure.js';
+import { requirePositive, requireWithin } from '../support/require.js';
+
+/**
+ * Share of the solids leaving the container that stays on the part: dry mass on the part ÷ (laid down × solids by mass).
+ * @param dryOnPartG g @param laidDownG g @param massSolids solids by mass of what leaves the container, 0 to 1 (propellant counted)
+ * @throws value.not-positive, value.out-of-range above 1 (more on the part than left the container)
+ */
+export function transferEfficiency(dryOnPartG: number, laidDownG: number, massSolids: number): number {
+  requirePositive('laid down', laidDownG);
+  requireWithin('solids by mass', requirePositive('solids by mass', massSolids), 0, 1);
+  return requireWithin('share reaching the part', dryOnPartG / (laidDownG * massSolids), 0, 1);
+}
+
+/** What is known about transfer efficiency, with the range that holds nine times in ten. */
+export interface TransferKnowledge {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  readonly grade: Grade;
+  readonly weighings: number;
+}
+
+/** Usual share for a hand-held aerosol at 150-300 mm on small parts (common practice, no source). */
+export const USUAL_TRANSFER: TransferKnowledge = { value: 0.35, low: 0.22, high: 0.5, grade: 'usual', weighings: 0 };
+
+/** 95th percentile of Student's t for 1, 2, … degrees of freedom (two-sided 90 %); standard tables. */
+const T_90 = [6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812];
+
+/**
+ * Transfer efficiency learnt from repeated weighings: their mean, and the range in which the next should fall nine times
+ * in ten (prediction interval of the normal mean). Fewer than two weighings leave the usual value.
+ */
+export function learnTransfer(samples: readonly number[]): TransferKnowledge {
+  if (samples.length < 2) return USUAL_TRANSFER;
+  const n = samples.length;
+  const mean = samples.reduce((sum, x) => sum + x, 0) / n;
+  const variance = samples.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1);
+  const reach = (T_90[n - 2] ?? 1.645 + 1.7 / n) * Math.sqrt(variance * (1 + 1 / n));
+  return {
+    value: mean,
+    low: Math.max(0.01, mean - reach),
+    high: Math.min(1, mean + reach),
+    grade: 'measured',
+    weighings: n,
+  };
+}

@@ -1,0 +1,25 @@
+import { CoreError } from '../support/core-error.js';
+import type { CouponDesign } from './design.js';
+
+const OPEN = 'unto-design:';
+
+/** A design as one token of printable ASCII without brackets or angle marks, safe inside a G-code comment and in XML. */
+export function designToken(design: CouponDesign): string {
+  return OPEN + encodeURIComponent(JSON.stringify(design)).replace(/[()]/g, (c) => `%${c.charCodeAt(0).toString(16)}`);
+}
+
+/**
+ * Reads the design back out of an SVG or G-code file that Unto wrote.
+ * @throws csv.malformed when the file carries none or a damaged one
+ */
+export function readEmbeddedDesign(text: string): CouponDesign {
+  const token = /unto-design:([A-Za-z0-9%._~!*'-]+)/.exec(text)?.[1];
+  if (!token) {
+    throw new CoreError('csv.malformed', 'This file carries no coupon design; only files written here can be read back.');
+  }
+  try {
+    return JSON.parse(decodeURIComponent(token)) as CouponDesign;
+  } catch {
+    throw new CoreError('csv.malformed', 'The coupon design inside this file is damaged.');
+  }
+}

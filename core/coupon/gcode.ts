@@ -1,0 +1,121 @@
+import { overscan, type RowMotion } from '../time/raster.js';
+import { designToken } from './embed.js';
+import { hatchLines, type HatchLine } from './hatch.js';
+import { labelStrokes } from './label-strokes.js';
+import type { CouponCell, CouponLayout } from './layout.js';
+
+/** How the controller is told to fire. */
+export interface GcodeOptions {
+  readonly motion: RowMotion;
+  /** S at full power. */
+  readonly fullScaleS: number;
+  /** M3 keeps power constant through corners (small detail); M4 scales it with speed. */
+  readonly laserOn: 'M3' | 'M4';
+}
+
+/**
+ * A coupon as G-code: RS-274 subset G0 G1 G21 G90 G91 M3/M4 M5 S F, mm and mm/min, origin at the blank's lower left corner.
+ * Every cell goes to its corner in absolute coordinates; its lines follow in relative ones, so that the text of a cell with the
+ * same interval and speed is computed once. Steps are differences of rounded absolute positions: rounding never adds up.
+ * The design itself rides in a comment and reads back with readEmbeddedDesign.
+ */
+export function couponGcode(layout: CouponLayout, options: GcodeOptions): string {
+  const parts = [header(layout)];
+  for (const label of layout.labels) parts.push(labelProgram(label, layout, options));
+  const bodies = new Map<string, string[]>();
+  for (const cell of layout.cells) {
+    if (cell.reachable) parts.push(cellProgram(cell, layout, options, bodies));
+  }
+  parts.push('M5\nG90\nG0 X0 Y0\n(end)\n');
+  return parts.join('');
+}
+
+function header(layout: CouponLayout): string {
+  const { design } = layout;
+  return (
+    `(coupon ${design.code.replace(/[()]/g, '')}, ${layout.cells.length} cells)\n` +
+    `(design ${designToken(design)})\n` +
+    '(keep the enclosure shut; never leave a running laser)\n' +
+    'G21\nG90\nM5\n'
+  );
+}
+
+function labelProgram(
+  label: CouponLayout['labels'][number],
+  { design }: CouponLayout,
+  options: GcodeOptions,
+): string {
+  const s = sWord(design.labels.powerPercent, options);
+  const lines = [`(label ${label.text})`, `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
+  for (const stroke of labelStrokes(label)) {
+    stroke.forEach(([x, y], i) => {
+      if (i === 0) lines.push(`G0 X${mm(x)} Y${mm(y)}`);
+      else lines.push(`G1 X${mm(x)} Y${mm(y)}${i === 1 ? ` S${s}` : ''}`);
+    });
+  }
+  lines.push('M5', '');
+  return lines.join('\n');
+}
+
+function cellProgram(cell: CouponCell, layout: CouponLayout, options: GcodeOptions, bodies: Map<string, string[]>): string {
+  const { design } = layout;
+  const key = `${cell.intervalMm}|${cell.speedMmPerS}`;
+  let body = bodies.get(key);
+  if (!body) {
+    body = cellBody(cell, layout, options);
+    bodies.set(key, body);
+  }
+  const start = `G90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
+  const pass = start + body.join(` S${sWord(cell.powerPercent, options)}`);
+  const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1})\n`;
+  return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(design.passes)}G90\nM5\n`;
+}
+
+/** Text of a cell's lines in relative moves, cut where the S word belongs. */
+function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOptions): string[] {
+  const lines = hatchLines(design.cell, {
+    intervalMm: design.fill === 'filled' ? cell.intervalMm : design.lineSpacingMm,
+    angleDeg: design.hatchAngleDeg,
+    directions: design.directions,
+  });
+  const runUp = overscan(cell.speedMmPerS, options.motion);
+  const pieces: string[] = [''];
+  let at = [0, 0] as [number, number];
+  const step = (word: string, x: number, y: number): string => {
+    const to: [number, number] = [Number(x.toFixed(4)), Number(y.toFixed(4))];
+    const text = `${word}${axisWord('X', to[0] - at[0])}${axisWord('Y', to[1] - at[1])}`;
+    at = to;
+    return text;
+  };
+  for (const line of lines) {
+    const [ux, uy] = unit(line);
+    const last = pieces.length - 1;
+    const toStart = step('G0', line.x0 - ux * runUp, line.y0 - uy * runUp);
+    const runIn = runUp > 0 ? `${step('G1', line.x0, line.y0)} S0\n` : '';
+    pieces[last] += `${toStart}\n${runIn}${step('G1', line.x1, line.y1)}`;
+    pieces.push(runUp > 0 ? `\n${step('G1', line.x1 + ux * runUp, line.y1 + uy * runUp)} S0\n` : '\n');
+  }
+  return pieces;
+}
+
+function unit(line: HatchLine): [number, number] {
+  const length = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
+  return [(line.x1 - line.x0) / length, (line.y1 - line.y0) / length];
+}
+
+function axisWord(axis: 'X' | 'Y', delta: number): string {
+  const rounded = Number(delta.toFixed(4));
+  return rounded === 0 ? '' : ` ${axis}${rounded}`;
+}
+
+function mm(value: number): string {
+  return String(Number(value.toFixed(4)));
+}
+
+function feed(speedMmPerS: number): string {
+  return String(Number((speedMmPerS * 60).toFixed(2)));
+}
+
+function sWord(percent: number, options: GcodeOptions): string {
+  return String(Number(((options.fullScaleS * percent) / 100).toFixed(2)));
+}

@@ -1,0 +1,90 @@
+import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
+import { arealDose } from '../beam/dose.js';
+import { equivalentRadius } from '../beam/spot.js';
+import { heatIndex } from '../heat/heat-index.js';
+import { moveTime, overscan, rowTime, type RowMotion } from '../time/raster.js';
+import { hatchLines } from './hatch.js';
+import { labelStrokes } from './label-strokes.js';
+import type { CouponCell, CouponLayout } from './layout.js';
+
+/** The head, lens and metal a coupon is predicted for. */
+export interface CouponBench {
+  readonly power: PowerSource;
+  readonly motion: RowMotion;
+  readonly spotXMm: number;
+  readonly spotYMm: number;
+  /** W/(mm·K) */
+  readonly conductivity: number;
+  /** mm²/s */
+  readonly diffusivity: number;
+}
+
+/** Predicted figures of one cell; null where the head does not fire. Dose is null for line cells, which cover no area evenly. */
+export interface CellPrediction {
+  readonly powerW: number;
+  readonly doseJPerMm2: number | null;
+  readonly heatIndexK: number | null;
+}
+
+/** Dose and heat index of every cell, in the order of the cells. */
+export function predictCells(layout: CouponLayout, bench: CouponBench): CellPrediction[] {
+  const radiusMm = equivalentRadius(bench.spotXMm, bench.spotYMm);
+  const perWatt = new Map<number, number>();
+  return layout.cells.map((cell) => {
+    const powerW = deliveredPower(cell.powerPercent, bench.power);
+    if (powerW <= 0) return { powerW, doseJPerMm2: null, heatIndexK: null };
+    let unit = perWatt.get(cell.speedMmPerS);
+    if (unit === undefined) {
+      const { conductivity, diffusivity } = bench;
+      unit = heatIndex({ powerW: 1, speedMmPerS: cell.speedMmPerS, radiusMm, conductivity, diffusivity });
+      perWatt.set(cell.speedMmPerS, unit);
+    }
+    return {
+      powerW,
+      doseJPerMm2: layout.design.fill === 'filled' ? arealDose({ ...cell, powerW, passes: layout.design.passes }) : null,
+      heatIndexK: unit * powerW,
+    };
+  });
+}
+
+/** Seconds to run the whole coupon: cells, labels and the moves between them. */
+export function couponRunTime(layout: CouponLayout, motion: RowMotion): number {
+  const { design } = layout;
+  const rapid = motion.kind === 'gantry' ? motion.rapidMmPerS : motion.jumpMmPerS;
+  const acceleration = motion.kind === 'gantry' ? motion.accelerationMmPerS2 : 1e6;
+  const known = new Map<string, number>();
+  let seconds = 0;
+  for (const cell of layout.cells) {
+    if (!cell.reachable) continue;
+    const key = `${cell.intervalMm}|${cell.speedMmPerS}`;
+    if (!known.has(key)) known.set(key, cellTime(cell, layout, motion));
+    seconds += known.get(key)! * design.passes + moveTime(design.cell.widthMm, rapid, acceleration);
+  }
+  for (const label of layout.labels) {
+    for (const stroke of labelStrokes(label)) {
+      seconds += moveTime(label.heightMm / 2, rapid, acceleration);
+      stroke.slice(1).forEach((to, i) => {
+        const from = stroke[i]!;
+        seconds += moveTime(Math.hypot(to[0] - from[0], to[1] - from[1]), design.labels.speedMmPerS, acceleration);
+      });
+    }
+  }
+  return seconds;
+}
+
+function cellTime(cell: CouponCell, { design }: CouponLayout, motion: RowMotion): number {
+  const lines = hatchLines(design.cell, {
+    intervalMm: design.fill === 'filled' ? cell.intervalMm : design.lineSpacingMm,
+    angleDeg: design.hatchAngleDeg,
+    directions: design.directions,
+  });
+  return lines.reduce((sum, line) => {
+    const widthMm = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
+    return sum + rowTime({ widthMm, speedMmPerS: cell.speedMmPerS, directions: design.directions }, motion);
+  }, 0);
+}
+
+/** Widest reach of the beam outside the cells while it runs up, mm: must stay on the bed. */
+export function widestRunUp(layout: CouponLayout, motion: RowMotion): number {
+  return Math.max(0, ...layout.cells.map((cell) => overscan(cell.speedMmPerS, motion)));
+}

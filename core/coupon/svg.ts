@@ -1,0 +1,62 @@
+import { designToken } from './embed.js';
+import { hatchLines } from './hatch.js';
+import { labelStrokes } from './label-strokes.js';
+import type { CouponLayout } from './layout.js';
+
+/**
+ * A coupon as SVG 1.1 at true size in mm: one group a cell (a rectangle when filled, strokes for line cells) carrying its setting
+ * in a title and data attributes, labels as single strokes, the blank's outline. The design rides in the metadata.
+ */
+export function couponSvg(layout: CouponLayout): string {
+  const { blank } = layout.design;
+  const cells = layout.cells.map((cell) => cellGroup(cell, layout)).join('\n');
+  const labels = layout.labels
+    .flatMap((label) => labelStrokes(label))
+    .map((stroke) => stroke.map(([x, y], i) => `${i ? 'L' : 'M'}${mm(x)} ${mm(blank.heightMm - y)}`).join(' '))
+    .join(' ');
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${blank.widthMm}mm" height="${blank.heightMm}mm" viewBox="0 0 ${blank.widthMm} ${blank.heightMm}">
+<title>Coupon ${escapeXml(layout.design.code)}</title>
+<metadata>${designToken(layout.design)}</metadata>
+<rect id="blank" x="0" y="0" width="${blank.widthMm}" height="${blank.heightMm}" fill="none" stroke="#59636A" stroke-width="0.1"/>
+<g id="cells" stroke="#1F262B" stroke-width="0.05">
+${cells}
+</g>
+<path id="labels" d="${labels}" fill="none" stroke="#1F262B" stroke-width="0.15"/>
+</svg>
+`;
+}
+
+function cellGroup(cell: CouponLayout['cells'][number], { design }: CouponLayout): string {
+  const top = design.blank.heightMm - cell.yMm - design.cell.heightMm;
+  const setting = `${n(cell.powerPercent)} %, ${n(cell.speedMmPerS)} mm/s, ${n(cell.intervalMm)} mm`;
+  const shape =
+    design.fill === 'filled'
+      ? `<rect x="${mm(cell.xMm)}" y="${mm(top)}" width="${mm(design.cell.widthMm)}" height="${mm(design.cell.heightMm)}"/>`
+      : `<path fill="none" d="${linePath(cell, design)}"/>`;
+  return `<g id="cell-${cell.index + 1}" data-power-percent="${n(cell.powerPercent)}" data-speed-mm-per-s="${n(cell.speedMmPerS)}" data-interval-mm="${n(cell.intervalMm)}"><title>${setting}</title>${shape}</g>`;
+}
+
+function linePath(cell: CouponLayout['cells'][number], design: CouponLayout['design']): string {
+  const lines = hatchLines(design.cell, {
+    intervalMm: design.lineSpacingMm,
+    angleDeg: design.hatchAngleDeg,
+    directions: design.directions,
+  });
+  const flip = (y: number) => mm(design.blank.heightMm - cell.yMm - y);
+  return lines
+    .map((line) => `M${mm(cell.xMm + line.x0)} ${flip(line.y0)} L${mm(cell.xMm + line.x1)} ${flip(line.y1)}`)
+    .join(' ');
+}
+
+function mm(value: number): string {
+  return String(Number(value.toFixed(4)));
+}
+
+function n(value: number): string {
+  return String(Number(value.toPrecision(6)));
+}
+
+function escapeXml(text: string): string {
+  return text.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`);
+}

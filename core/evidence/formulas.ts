@@ -1,0 +1,30 @@
+/**
+ * What the functions behind the figures on screen do, in words. Keys are the names of core functions, so that the evidence
+ * sheet leads from a number to its code; a test holds keys and exports together.
+ */
+export const FORMULAS = {
+  arealDose: 'dose = passes × power ÷ (speed × line interval)',
+  heatIndex:
+    'heat index = highest surface rise under a moving Gaussian spot on this metal, per unit of beam absorbed (orders settings; not a temperature)',
+  deliveredPower: 'power at the part, read off the head’s calibration curve (or rated watts × percent without one)',
+  spotOffFocus: 'spot × √(1 + (height off focus ÷ Rayleigh range)²)',
+  dryFilm: 'dry film = wet film × share of solids left after thinning',
+  wetFilmFor: 'wet film = dry film wanted ÷ share of solids',
+  compoundForJob: 'mass = area × dry density × dry film ÷ (share reaching the part × solids by mass)',
+  compoundPrice: 'price = mass laid down × container price ÷ net contents',
+  filmFromWeighing: 'dry film = mass laid down × share reaching the part × solids ÷ (dry density × coated area)',
+  filmFromPartMass: 'dry film = dry mass on the part ÷ (dry density × coated area)',
+  transferEfficiency: 'share reaching the part = dry mass on the part ÷ (mass laid down × solids by mass)',
+  remainingPieces: 'pieces left = (container − tare) ÷ mass laid down per piece',
+  rasterTime: 'time = rows × (width ÷ speed + turnaround) × passes, with run-up speed²/2a each side',
+  couponRunTime: 'run time = time of every cell and label stroke, one after another, with the moves between them',
+  settingFromWindow: 'quickest or safest setting whose worst case still holds in the fitted window',
+  pieceCost: 'cost = (compound + laser minutes × rate + hands-on minutes × rate) per piece',
+} as const;
+
+export type FormulaName = keyof typeof FORMULAS;
+
+/** Formula in words, or the bare name for a record made by a later release. */
+export function formulaInWords(name: string): string {
+  return name in FORMULAS ? FORMULAS[name as FormulaName] : name;
+}

@@ -1,0 +1,2 @@
+export * from './heat-index.js';
+export * from './speed-exponent.js';

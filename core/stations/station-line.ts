@@ -1,0 +1,75 @@
+import { STATIONS, type Station } from '../cautions/cautions-for.js';
+
+/** What is known of a ticket's progress, counted from its records. */
+export interface TicketFacts {
+  readonly pieces: number;
+  readonly compoundName: string | null;
+  readonly choiceMade: boolean;
+  readonly prepareDone: number;
+  readonly prepareNeeded: number;
+  readonly placeDone: number;
+  readonly placeNeeded: number;
+  readonly coatedPieces: number;
+  /** Seconds until the last running drying clock has run its minimum; 0 when it has; null when none runs. */
+  readonly dryingLeftS: number | null;
+  readonly coupon: 'none' | 'designed' | 'burnt' | 'rinsed' | 'scrubbed';
+  readonly recipe: string | null;
+  readonly markedPieces: number;
+  readonly runs: number;
+  readonly runsCleaned: number;
+  readonly runsJudged: number;
+  readonly faults: number;
+}
+
+export interface StationState {
+  readonly station: Station;
+  readonly state: 'open' | 'running' | 'done' | 'attention';
+  /** A few words below the name. */
+  readonly word: string;
+}
+
+const COUPON_WORDS = { none: 'no coupon yet', designed: 'coupon to burn', burnt: 'coupon to rinse', rinsed: 'coupon to scrub', scrubbed: 'setting to take' } as const;
+
+/** State and word of the eight stations, in their order. */
+export function stationLine(facts: TicketFacts): StationState[] {
+  const of: Record<Station, Omit<StationState, 'station'>> = {
+    choose: facts.choiceMade ? { state: 'done', word: facts.compoundName ?? 'no compound' } : { state: 'open', word: 'compound to choose' },
+    prepare: counted(facts.prepareDone, facts.prepareNeeded, 'bare, clean, dry'),
+    coat: coatState(facts),
+    place: counted(facts.placeDone, facts.placeNeeded, 'in focus'),
+    prove: facts.recipe
+      ? { state: 'done', word: facts.recipe }
+      : { state: facts.coupon === 'rinsed' || facts.coupon === 'scrubbed' ? 'attention' : 'open', word: COUPON_WORDS[facts.coupon] },
+    mark: {
+      state: facts.markedPieces >= facts.pieces ? 'done' : facts.markedPieces > 0 ? 'running' : 'open',
+      word: `${facts.markedPieces} of ${facts.pieces}`,
+    },
+    clean: afterRuns(facts.runsCleaned, facts, 'to clean', 'cleaned'),
+    judge: facts.faults > 0 ? { state: 'attention', word: 'faults seen' } : afterRuns(facts.runsJudged, facts, 'to judge', 'judged'),
+  };
+  return STATIONS.map((station) => ({ station, ...of[station] }));
+}
+
+/** The station at which the ticket waits for somebody; null when all is done. A mark goes on only once the rest before it is done. */
+export function nextStation(line: readonly StationState[]): Station | null {
+  const waits = line.filter(({ state }) => state !== 'done');
+  const urgent = waits.find(({ station, state }) => state === 'attention' && station !== 'judge');
+  return (urgent ?? waits[0])?.station ?? null;
+}
+
+function counted(done: number, needed: number, word: string): Omit<StationState, 'station'> {
+  return done >= needed ? { state: 'done', word } : { state: 'open', word: `${done} of ${needed} checked` };
+}
+
+function coatState(facts: TicketFacts): Omit<StationState, 'station'> {
+  if (facts.choiceMade && facts.compoundName === null) return { state: 'done', word: 'none needed' };
+  if (facts.dryingLeftS === 0) return { state: 'attention', word: 'look for gloss' };
+  if (facts.dryingLeftS !== null) return { state: 'running', word: 'drying' };
+  if (facts.coatedPieces >= facts.pieces) return { state: 'done', word: 'dry' };
+  return { state: 'open', word: facts.coatedPieces ? `${facts.coatedPieces} of ${facts.pieces}` : 'to coat' };
+}
+
+function afterRuns(done: number, { runs }: TicketFacts, waiting: string, finished: string): Omit<StationState, 'station'> {
+  if (runs === 0) return { state: 'open', word: 'nothing run yet' };
+  return done >= runs ? { state: 'done', word: finished } : { state: 'attention', word: `${runs - done} ${waiting}` };
+}

@@ -1,0 +1,45 @@
+/** Codes of every error the core throws. Callers branch on the code, people read the message. */
+export type CoreErrorCode =
+  | 'value.not-finite'
+  | 'value.not-positive'
+  | 'value.negative'
+  | 'value.out-of-range'
+  | 'unit.unknown'
+  | 'unit.needs-context'
+  | 'table.too-short'
+  | 'table.duplicate'
+  | 'table.falls'
+  | 'gauge.no-metal'
+  | 'gauge.unknown'
+  | 'coupon.does-not-fit-blank'
+  | 'coupon.does-not-fit-bed'
+  | 'coupon.too-many-cells'
+  | 'coupon.axes'
+  | 'csv.malformed'
+  | 'csv.missing-column'
+  | 'csv.bad-cell'
+  | 'csv.formula'
+  | 'csv.encoding'
+  | 'csv.too-large'
+  | 'fit.no-data'
+  | 'fit.not-converged'
+  | 'weighing.reversed'
+  | 'weighing.below-tare';
+
+/**
+ * A refusal of the core: `code` for programs, `message` for people, `path` for the field it is about,
+ * `line` for the line of a file.
+ */
+export class CoreError extends Error {
+  readonly code: CoreErrorCode;
+  readonly path: string | undefined;
+  readonly line: number | undefined;
+
+  constructor(code: CoreErrorCode, message: string, where: { path?: string; line?: number } = {}) {
+    super(message);
+    this.name = 'CoreError';
+    this.code = code;
+    this.path = where.path;
+    this.line = where.line;
+  }
+}

@@ -1,0 +1,3 @@
+export * from './core-error.js';
+export * from './random.js';
+export * from './require.js';

@@ -1,0 +1,6 @@
+export * from './gauge.js';
+export * from './length.js';
+export * from './mass.js';
+export * from './monotone-cubic.js';
+export * from './power.js';
+export * from './speed.js';

@@ -1,0 +1,28 @@
+// @ts-check
+import { mkdirSync, readdirSync, statSync } from 'node:fs';
+import { homedir } from 'node:os';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
+export const CLIENT = join(ROOT, 'web/dist');
+export const isRoot = () => process.getuid?.() === 0;
+
+/** Folder for database, pictures and lock: UNTO_STATE_DIR, or /var/lib/unto for root, or ~/.local/state/unto. */
+export function stateFolder() {
+  const folder = resolve(process.env.UNTO_STATE_DIR ?? (isRoot() ? '/var/lib/unto' : join(homedir(), '.local/state/unto')));
+  mkdirSync(folder, { recursive: true });
+  return folder;
+}
+
+/** Time of the newest file below some folders, node_modules and dist left out. */
+export function newestChange(/** @type {string[]} */ folders) {
+  let newest = 0;
+  const visit = (/** @type {string} */ path) => {
+    const stat = statSync(path);
+    if (!stat.isDirectory()) newest = Math.max(newest, stat.mtimeMs);
+    else for (const name of readdirSync(path)) if (!['node_modules', 'dist', '.vite'].includes(name)) visit(join(path, name));
+  };
+  folders.forEach(visit);
+  return newest;
+}

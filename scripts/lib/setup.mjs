@@ -1,0 +1,76 @@
+// @ts-check
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { CLIENT, isRoot, newestChange, ROOT } from './paths.mjs';
+
+/** Runs a command and stops everything with its output when it fails. */
+export function run(/** @type {string} */ command, /** @type {string[]} */ args, /** @type {import('node:child_process').SpawnSyncOptions} */ options = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options });
+  if (result.error || result.status !== 0) {
+    process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}\n`);
+    throw new Error(`${command} ${args.join(' ')} failed${result.error ? `: ${result.error.message}` : ''}`);
+  }
+  return String(result.stdout ?? '');
+}
+
+/** Folder of the newest PostgreSQL server's programs, or null. */
+export function postgresPrograms() {
+  const base = '/usr/lib/postgresql';
+  const versions = existsSync(base) ? readdirSync(base).map(Number).filter(Number.isFinite).sort((a, b) => b - a) : [];
+  return versions.map((version) => join(base, String(version), 'bin')).find((folder) => existsSync(join(folder, 'initdb'))) ?? null;
+}
+
+/** Installs what is missing from Debian's packages as root or with sudo; otherwise names it. */
+export function ensureSystem({ browser }) {
+  const missing = [
+    ...(postgresPrograms() ? [] : ['postgresql']),
+    ...(browser && !existsSync('/usr/bin/chromium') ? ['chromium'] : []),
+    ...(browser && !existsSync('/usr/bin/chromedriver') ? ['chromium-driver'] : []),
+  ];
+  if (missing.length === 0) return;
+  const sudo = isRoot() ? [] : spawnSync('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : null;
+  if (!sudo || spawnSync('which', ['apt-get']).status !== 0) {
+    throw new Error(`Missing: ${missing.join(', ')}. Install these Debian packages (sudo apt-get install ${missing.join(' ')}) and start again.`);
+  }
+  console.log(`Installing ${missing.join(', ')} from Debian's packages …`);
+  if (missing.includes('postgresql')) refuseDefaultCluster(sudo);
+  const apt = (/** @type {string[]} */ ...args) => {
+    const [command, ...rest] = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-q', '-y', '-o', 'Dpkg::Options::=--force-confold', ...args];
+    run(/** @type {string} */ (command), rest);
+  };
+  apt('update');
+  apt('install', '--no-install-recommends', ...missing);
+}
+
+/** Debian's package makes and starts a cluster of its own unless told not to; ours is another. */
+function refuseDefaultCluster(/** @type {string[]} */ sudo) {
+  const file = '/etc/postgresql-common/createcluster.conf';
+  if (existsSync(file)) return;
+  const script = `mkdir -p /etc/postgresql-common && echo 'create_main_cluster = false' > ${file}`;
+  const [command, ...rest] = [...sudo, 'sh', '-c', script];
+  run(/** @type {string} */ (command), rest);
+}
+
+/** npm ci when node_modules is missing or older than the lock file. */
+export function ensureModules() {
+  const installed = join(ROOT, 'node_modules/.package-lock.json');
+  const stamp = join(ROOT, 'node_modules/.unto-installed');
+  const lock = statSync(join(ROOT, 'package-lock.json')).mtimeMs;
+  if (existsSync(installed) && existsSync(stamp) && statSync(stamp).mtimeMs >= lock) return;
+  if (existsSync(installed) && !existsSync(stamp) && statSync(installed).mtimeMs >= lock) return;
+  console.log('Installing packages (npm ci) …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(stamp, '');
+  utimesSync(stamp, new Date(), new Date());
+}
+
+/** Builds the client when it is missing or older than its sources. */
+export function ensureClient() {
+  const page = join(CLIENT, 'index.html');
+  const sources = ['web', 'core', 'contract', 'package-lock.json'].map((name) => join(ROOT, name));
+  if (existsSync(page) && statSync(page).mtimeMs >= newestChange(sources)) return;
+  console.log('Building the client …');
+  mkdirSync(CLIENT, { recursive: true });
+  run(join(ROOT, 'node_modules/.bin/vite'), ['build', 'web']);
+}

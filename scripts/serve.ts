@@ -1,0 +1,38 @@
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import pino from 'pino';
+import { loadDemoWhenEmpty } from '@unto/demo';
+import { connect, createApp, defineModels, migrate, NewerSchemaError } from '@unto/server';
+
+/** Launches the server from its environment: DATABASE_URL, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO. */
+async function launch(): Promise<void> {
+  const log = pino({ level: process.env['UNTO_LOG'] ?? 'warn' });
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL names no database.');
+  const host = process.env['UNTO_HOST'] ?? '127.0.0.1';
+  const sequelize = connect(url);
+  const models = defineModels(sequelize);
+  await migrate(sequelize);
+  if (process.env['UNTO_DEMO'] !== 'no') await loadDemoWhenEmpty({ sequelize, models, now: new Date() });
+  const clock = () => new Date();
+  const hosts = ['127.0.0.1', 'localhost', '[::1]', host];
+  const server = createServer(createApp({ sequelize, models, clock, log, hosts, clientFolder: process.env['UNTO_CLIENT'] }));
+  server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
+  await once(server, 'listening');
+  const { port } = server.address() as AddressInfo;
+  process.stdout.write(`UNTO LISTENS ON http://${host}:${port}\n`);
+  const stop = async () => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+    await sequelize.close();
+    process.exit(0);
+  };
+  process.on('SIGTERM', () => void stop());
+  process.on('SIGINT', () => void stop());
+}
+
+launch().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof NewerSchemaError ? error.message : String((error as Error).stack ?? error)}\n`);
+  process.exit(error instanceof NewerSchemaError ? 3 : 1);
+});

@@ -1,0 +1,56 @@
+// @ts-check
+// npm start: sets up what is missing, starts database and server, stops both on Ctrl-C.
+import { freePort, startCluster } from './lib/cluster.mjs';
+import { takeLock } from './lib/lock.mjs';
+import { stateFolder } from './lib/paths.mjs';
+import { launchServer } from './lib/server.mjs';
+import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
+
+const WANTED_PORT = Number(process.env.UNTO_PORT ?? 4780);
+
+async function start() {
+  const host = process.env.UNTO_HOST ?? '127.0.0.1';
+  if (!['127.0.0.1', 'localhost', '::1'].includes(host)) {
+    throw new Error(`UNTO_HOST=${host}: this release has no sign-in, so it listens on loopback only.`);
+  }
+  const outside = process.env.DATABASE_URL;
+  const folder = stateFolder();
+  const lock = takeLock(folder);
+  let cluster;
+  let server;
+  let stopping = false;
+  const stop = async () => {
+    if (stopping) return;
+    stopping = true;
+    console.log('Stopping …');
+    await server?.stop();
+    cluster?.stop();
+    lock.release();
+  };
+  try {
+    if (!outside) ensureSystem({ browser: false });
+    ensureModules();
+    ensureClient();
+    cluster = outside ? undefined : await startCluster({ folder, durable: true });
+    const port = await freePort(WANTED_PORT);
+    if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
+    server = launchServer({ url: outside ?? /** @type {any} */ (cluster).url, port, host });
+    process.on('SIGINT', () => void stop());
+    process.on('SIGTERM', () => void stop());
+    const address = await server.address;
+    lock.setAddress(address);
+    console.log(`\nUnto is at ${address}\nState folder: ${folder}\nCtrl-C stops it.`);
+    const code = await server.ended;
+    if (!stopping) console.error(`The server ended by itself (code ${code}).`);
+    await stop();
+    process.exit(code === 0 ? 0 : 1);
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
+
+start().catch((error) => {
+  console.error(`\n${error.message}`);
+  process.exit(1);
+});

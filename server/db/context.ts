@@ -1,0 +1,70 @@
+import { createHash } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
+import { Refusal } from '../http/refusal.js';
+import type { Models, Rows } from './models.js';
+
+/** What a service works with: the tables, its transaction, the moment and who is at the bench. */
+export interface Context {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly transaction: Transaction | undefined;
+  readonly now: Date;
+  /** Operator's id; empty for reads. */
+  readonly actor: string;
+}
+
+/** A row by id. @throws not-found */
+export async function find<T extends keyof Rows>(context: Context, table: T, id: string, options: { lock?: boolean } = {}): Promise<Rows[T]> {
+  const row = /^[0-9a-f-]{36}$/.test(id)
+    ? await context.models[table].findOne({
+        where: { id } as never,
+        ...(context.transaction ? { transaction: context.transaction, ...(options.lock ? { lock: true } : {}) } : {}),
+      })
+    : null;
+  if (!row) throw new Refusal('not-found', `Nothing is kept under ${id}.`);
+  return row.get({ plain: true });
+}
+
+/** Rows that match. */
+export async function list<T extends keyof Rows>(context: Context, table: T, options: object = {}): Promise<Rows[T][]> {
+  const rows = await context.models[table].findAll({ ...options, transaction: context.transaction ?? null });
+  return rows.map((row) => row.get({ plain: true }));
+}
+
+/** Adds a row. */
+export async function insert<T extends keyof Rows>(context: Context, table: T, row: Partial<Rows[T]>): Promise<void> {
+  await context.models[table].create(row as never, { transaction: context.transaction ?? null });
+}
+
+/**
+ * Runs `create` unless a record with this id was already made from the same body: a repeated request changes nothing.
+ * @throws identity-conflict when the id stands for another body
+ */
+export async function createOnce(context: Context, resource: string, body: { id: string }, create: () => Promise<void>): Promise<void> {
+  const bodyHash = createHash('sha256').update(stableJson(body)).digest('hex');
+  const [, inserted] = await context.sequelize.query(
+    'INSERT INTO creations (id, resource, body_hash) VALUES (:id, :resource, :bodyHash) ON CONFLICT (id) DO NOTHING',
+    { replacements: { id: body.id, resource, bodyHash }, transaction: context.transaction ?? null, type: 'INSERT' as never },
+  );
+  if ((inserted as unknown as number) > 0) return create();
+  const earlier = await find(context, 'creations', body.id);
+  if (earlier.bodyHash !== bodyHash || earlier.resource !== resource) {
+    throw new Refusal('identity-conflict', 'A record with this identifier was already made from other entries. Reload the page and enter it again.');
+  }
+}
+
+/** Refuses a stale write. @throws version-conflict carrying the record as it stands */
+export function requireVersion(stored: number, sent: number, current: unknown): void {
+  if (stored !== sent) {
+    throw new Refusal('version-conflict', 'It was changed by somebody else since you opened it. Both versions are kept: choose one.', { current });
+  }
+}
+
+/** JSON with sorted keys: equal text for equal content. */
+export function stableJson(value: unknown): string {
+  return JSON.stringify(value, (_, inner: unknown) =>
+    inner && typeof inner === 'object' && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+}

@@ -1,0 +1,49 @@
+import type { Sequelize, Transaction } from 'sequelize';
+import { Umzug } from 'umzug';
+import * as foundation from './migrations/0001-foundation.js';
+
+/** All migrations, oldest first. Forward only; a released one is never edited. */
+const MIGRATIONS = [foundation];
+
+/** The database was made by a newer release than this code. */
+export class NewerSchemaError extends Error {}
+
+/**
+ * Brings the schema up to date: every migration and its ledger row in one transaction, under an advisory lock so that two
+ * servers starting together do it once.
+ * @throws NewerSchemaError when the database knows migrations that this release does not
+ */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  return sequelize.transaction(async (transaction) => {
+    await sequelize.query('SELECT pg_advisory_xact_lock(4780)', { transaction });
+    await sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())', { transaction });
+    const umzug = new Umzug({
+      migrations: MIGRATIONS.map(({ name, sql }) => ({ name, up: async () => void (await sequelize.query(sql, { transaction })) })),
+      storage: ledger(sequelize, transaction),
+      logger: undefined,
+    });
+    const known = new Set(MIGRATIONS.map(({ name }) => name));
+    const strange = (await executedNames(sequelize, transaction)).filter((name) => !known.has(name));
+    if (strange.length > 0) {
+      throw new NewerSchemaError(
+        `This database was made by a newer release (it knows ${strange.join(', ')}). Start that release, or give this one an empty state folder.`,
+      );
+    }
+    return (await umzug.up()).map(({ name }) => name);
+  });
+}
+
+function ledger(sequelize: Sequelize, transaction: Transaction) {
+  return {
+    logMigration: async ({ name }: { name: string }) => {
+      await sequelize.query('INSERT INTO migrations (name) VALUES (:name)', { replacements: { name }, transaction });
+    },
+    unlogMigration: () => Promise.reject(new Error('Migrations go forward only.')),
+    executed: () => executedNames(sequelize, transaction),
+  };
+}
+
+async function executedNames(sequelize: Sequelize, transaction: Transaction): Promise<string[]> {
+  const [rows] = await sequelize.query('SELECT name FROM migrations ORDER BY name', { transaction });
+  return (rows as { name: string }[]).map(({ name }) => name);
+}

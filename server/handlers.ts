@@ -1,0 +1,63 @@
+import { openApiDocument, type CreateCleaning, type CreateCoupon, type CreateJudgement, type CreateOperator, type CreateReading, type CreateRecipe, type CreateRun, type CreateStatedSetting, type CreateStoreItem, type CreateTicket, type CreateCheck, type CreateClock, type CreateWeighing, type ChangeTicket, type LedgerQuery, type RetireStoreItem, type ReviseStoreItem, type Workshop } from '@unto/contract';
+import type { CouponDesign } from '@unto/core';
+import * as coupons from './coupons/service.js';
+import type { Call, Handlers } from './http/mount.js';
+import * as practice from './practice/service.js';
+import * as recipes from './recipes/service.js';
+import { importLedger } from './runs/import.js';
+import * as ledger from './runs/ledger.js';
+import * as files from './runs/ledger-files.js';
+import * as runs from './runs/service.js';
+import * as stores from './stores/service.js';
+import { ticketPage } from './tickets/facts.js';
+import * as tickets from './tickets/service.js';
+import { createWeighing } from './tickets/weighings.js';
+import { today } from './today/service.js';
+import * as workshop from './workshop/service.js';
+
+const id = ({ params }: { params: Readonly<Record<string, string>> }) => params['id']!;
+
+/** What answers each route of the contract. */
+export const handlers: Handlers = {
+  health: async (context) => {
+    await context.sequelize.query('SELECT 1');
+    return { state: 'up' };
+  },
+  openapi: async () => openApiDocument(),
+  today: (context) => today(context),
+  workshop: (context) => workshop.workshop(context),
+  changeWorkshop: (context, { body }: Call<Workshop>) => workshop.changeWorkshop(context, body),
+  listOperators: (context) => workshop.listOperators(context),
+  createOperator: (context, { body }: Call<CreateOperator>) => workshop.createOperator(context, body),
+  listStores: (context, { query }: Call<unknown, { kind?: string; retired?: number }>) => stores.listStores(context, query),
+  storeHistory: (context, call) => stores.storeHistory(context, id(call)),
+  createStoreItem: (context, { body }: Call<CreateStoreItem>) => stores.createStoreItem(context, body),
+  reviseStoreItem: (context, call: Call<ReviseStoreItem>) => stores.reviseStoreItem(context, id(call), call.body),
+  retireStoreItem: (context, call: Call<RetireStoreItem>) => stores.retireStoreItem(context, id(call), call.body),
+  listTickets: (context, { query }: Call<unknown, { state?: string }>) => tickets.listTickets(context, query),
+  createTicket: (context, { body }: Call<CreateTicket>) => tickets.createTicket(context, body),
+  ticket: (context, call) => ticketPage(context, id(call)),
+  changeTicket: (context, call: Call<ChangeTicket>) => tickets.changeTicket(context, id(call), call.body),
+  createCheck: (context, call: Call<CreateCheck>) => tickets.createCheck(context, id(call), call.body),
+  createClock: (context, call: Call<CreateClock>) => tickets.createClock(context, id(call), call.body),
+  endClock: (context, call: Call<{ outcome: 'passed' | 'dropped' }>) => tickets.endClock(context, id(call), call.body.outcome),
+  createWeighing: (context, call: Call<CreateWeighing>) => createWeighing(context, id(call), call.body),
+  listCoupons: (context, { query }: Call<unknown, { ticketId?: string; stage?: string }>) => coupons.listCoupons(context, query),
+  createCoupon: (context, { body }: Call<CreateCoupon>) => coupons.createCoupon(context, body),
+  coupon: (context, call) => coupons.getCoupon(context, id(call)),
+  redesignCoupon: (context, call: Call<{ version: number; focusOffsetMm: number; design: CouponDesign }>) =>
+    coupons.redesignCoupon(context, id(call), call.body),
+  markBurnt: (context, call: Call<{ version: number }>) => coupons.markBurnt(context, id(call), call.body.version),
+  createReading: (context, call: Call<CreateReading>) => coupons.createReading(context, id(call), call.body),
+  createRecipe: (context, { body }: Call<CreateRecipe>) => recipes.createRecipe(context, body),
+  createRun: (context, { body }: Call<CreateRun>) => runs.createRun(context, body),
+  run: (context, call) => runs.getRun(context, id(call)),
+  createCleaning: (context, call: Call<CreateCleaning>) => runs.createCleaning(context, id(call), call.body),
+  createJudgement: (context, call: Call<CreateJudgement>) => runs.createJudgement(context, id(call), call.body),
+  ledger: (context, { query }: Call<unknown, LedgerQuery>) => ledger.ledgerPage(context, query),
+  ledgerCsv: async (context, { query }: Call<unknown, LedgerQuery>) => files.ledgerCsv(await ledger.ledgerAll(context, query)),
+  ledgerJson: async (context, { query }: Call<unknown, LedgerQuery>) => files.ledgerJson(await ledger.ledgerAll(context, query)),
+  importLedger: (context, { body }: Call<{ format: 'csv' | 'json'; text: string }>) => importLedger(context, body),
+  listPractice: (context) => practice.listPractice(context),
+  createStatedSetting: (context, { body }: Call<CreateStatedSetting>) => practice.createStatedSetting(context, body),
+};

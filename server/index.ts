@@ -1,0 +1,6 @@
+export { createApp, type AppDeps } from './app.js';
+export { connect } from './db/connect.js';
+export { migrate, NewerSchemaError } from './db/migrate.js';
+export { defineModels, type Models, type Rows } from './db/models.js';
+export type { Context } from './db/context.js';
+export { handlers } from './handlers.js';

@@ -1,0 +1,93 @@
+import { Op } from 'sequelize';
+import { deliveredPower, fitWindow, judgeSetting, rasterTime, settingFigure, weakestGrade, type Figure, type Grade } from '@unto/core';
+import { settingJob, windowBench, type CreateRecipe, type FittedBench, type FrozenFit, type Pins, type Recipe } from '@unto/contract';
+import { scrubbedCells } from '../coupons/service.js';
+import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { fault } from '../http/refusal.js';
+import { loadBench } from '../stores/service.js';
+import { workshop } from '../workshop/service.js';
+
+/**
+ * Accepts a setting as a recipe. The fit is computed again here from the stored cells, so that what a recipe promises never rests on
+ * what a browser said; inputs, model version and seed are frozen with it.
+ */
+export async function createRecipe(context: Context, request: CreateRecipe): Promise<Recipe> {
+  await createOnce(context, 'recipe', request, async () => {
+    const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
+    const { bench, pins } = await loadBench(context, ticket);
+    checkReach(request, bench);
+    const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+    const promise = await promised(context, request, bench, pins, mark);
+    const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
+    const job = { ...mark, ...request, directions: 'two-way' as const };
+    await insert(context, 'recipes', {
+      ...request,
+      ...promise,
+      number: earlier.length + 1,
+      secondsPerPiece: rasterTime(job, settingJob(bench, mark, await workshop(context), request.speedMmPerS).motion),
+      pins,
+      at: context.now,
+      byId: context.actor,
+    });
+  });
+  return recipeView(await find(context, 'recipes', request.id));
+}
+
+/** Recipes of some tickets, newest first. */
+export async function recipesOf(context: Context, ticketIds: readonly string[]): Promise<Recipe[]> {
+  const rows = await list(context, 'recipes', { where: { ticketId: { [Op.in]: [...ticketIds] } }, order: [['number', 'DESC']] });
+  return rows.map(recipeView);
+}
+
+async function promised(
+  context: Context,
+  request: CreateRecipe,
+  bench: FittedBench,
+  pins: Pins,
+  mark: { widthMm: number; heightMm: number },
+): Promise<{ fit: FrozenFit | null; worst: Figure | null; grade: Grade }> {
+  if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated' };
+  const { cells, coupons } = await scrubbedCells(context, request.couponIds);
+  const shop = await workshop(context);
+  const fit = fitWindow({ cells, bench: windowBench(bench), seed: request.seed });
+  const job = settingJob(bench, mark, shop, request.speedMmPerS);
+  const point = { ...request, powerW: deliveredPower(request.powerPercent, job.power) };
+  const judged = judgeSetting(fit, point, job.tolerance);
+  const sameRevisions = coupons.every((coupon) => samePins(coupon.pins, pins) && coupon.focusOffsetMm === request.focusOffsetMm);
+  const worst = settingFigure(
+    { ...point, ...judged, seconds: 0, binding: null },
+    { sameRevisions, cells: cells.length, coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })) },
+  );
+  const holdsUp = judged.inside && judged.worst >= shop.bound;
+  return {
+    fit: {
+      modelVersion: fit.modelVersion,
+      seed: request.seed,
+      bound: shop.bound,
+      tolerancePower: shop.tolerancePower,
+      toleranceFocusMm: shop.toleranceFocusMm,
+      cells: cells.length,
+      insideHull: judged.inside,
+    },
+    worst,
+    grade: holdsUp ? worst.grade : weakestGrade([worst.grade, 'carried']),
+  };
+}
+
+function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void {
+  if (request.speedMmPerS > machine.topSpeedMmPerS) {
+    throw fault('speedMmPerS', `${request.speedMmPerS} mm/s is faster than ${machine.name} runs, ${machine.topSpeedMmPerS} mm/s.`);
+  }
+  if (request.powerPercent < head.firingThresholdPercent) {
+    throw fault('powerPercent', `${head.name} fires from ${head.firingThresholdPercent} %.`);
+  }
+}
+
+function samePins(a: Pins, b: Pins): boolean {
+  return (['substrate', 'compound', 'head', 'lens', 'machine', 'calibration'] as const).every((key) => a[key] === b[key]);
+}
+
+function recipeView({ byId, at, ...row }: Rows['recipes']): Recipe {
+  return { ...row, acceptedBy: byId, acceptedAt: at.toISOString() } as Recipe;
+}

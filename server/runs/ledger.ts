@@ -1,0 +1,114 @@
+import { literal, Op, type WhereOptions } from 'sequelize';
+import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
+import { list, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { fault } from '../http/refusal.js';
+import { namesOf } from '../stores/service.js';
+
+const PAGE = 50;
+
+/** A page of the ledger, newest first. */
+export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
+  const limit = query.limit ?? PAGE;
+  const where = { [Op.and]: [...filters(query), ...(query.cursor ? [after(query.cursor)] : [])] } as WhereOptions;
+  const rows = await list(context, 'runs', { where, order: [['at', 'DESC'], ['id', 'DESC']], limit: limit + 1 });
+  const shown = rows.slice(0, limit);
+  const last = shown.at(-1);
+  return {
+    records: await ledgerRecords(context, shown),
+    next: rows.length > limit && last ? cursorOf(last) : null,
+  };
+}
+
+/** Everything that matches, oldest first, for an export. */
+export async function ledgerAll(context: Context, query: LedgerQuery): Promise<LedgerRecord[]> {
+  const rows = await list(context, 'runs', { where: { [Op.and]: filters(query) } as WhereOptions, order: [['at', 'ASC'], ['id', 'ASC']] });
+  const records: LedgerRecord[] = [];
+  for (let i = 0; i < rows.length; i += 1000) records.push(...(await ledgerRecords(context, rows.slice(i, i + 1000))));
+  return records;
+}
+
+/** Runs with their names, newest cleaning and judgement, and whether they were corrected. */
+export async function ledgerRecords(context: Context, rows: readonly Rows['runs'][]): Promise<LedgerRecord[]> {
+  const ids = rows.map(({ id }) => id);
+  const among = { where: { runId: { [Op.in]: ids } }, order: [['at', 'ASC']] };
+  const cleanings = await list(context, 'cleanings', among);
+  const judgements = await list(context, 'judgements', among);
+  const tickets = await list(context, 'tickets', { where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } } });
+  const corrections = await list(context, 'runs', { where: { correctsId: { [Op.in]: ids } }, attributes: ['id', 'correctsId'] });
+  const lenses = await list(context, 'storeRevisions', { where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } } });
+  const names = await namesOf(context, rows.flatMap((row) => [row.substrateId, row.compoundId, row.headId]));
+  const ticketById = new Map(tickets.map((ticket) => [ticket.id, ticket]));
+  const cleaningByRun = new Map(cleanings.map((row) => [row.runId, row]));
+  const judgementByRun = new Map(judgements.map((row) => [row.runId, row]));
+  const corrected = new Map(corrections.map((row) => [row.correctsId, row.id]));
+  const lensName = new Map(lenses.map((row) => [row.id, row.body.name]));
+  return rows.map((row) => {
+    const { entered, at, byId, ...rest } = row;
+    const ticket = ticketById.get(row.ticketId)!;
+    return {
+      ...rest,
+      ...(entered as Pick<CreateRun, 'power' | 'speed' | 'interval'>),
+      at: at.toISOString(),
+      by: byId,
+      ticketNumber: ticket.number,
+      ticketTitle: ticket.title,
+      substrateName: names.get(row.substrateId) ?? '',
+      compoundName: row.compoundId ? (names.get(row.compoundId) ?? '') : null,
+      headName: names.get(row.headId) ?? '',
+      lensName: lensName.get(row.pins.lens) ?? '',
+      correctedById: corrected.get(row.id) ?? null,
+      cleaning: followUp<Cleaning>(cleaningByRun.get(row.id)),
+      judgement: followUp<Judgement>(judgementByRun.get(row.id)),
+    } as LedgerRecord;
+  });
+}
+
+function distinct(ids: readonly string[]): string[] {
+  return [...new Set(ids)];
+}
+
+function followUp<T>(row: Rows['cleanings'] | Rows['judgements'] | undefined): T | null {
+  if (!row) return null;
+  const { runId: _run, byId, at, ...rest } = row;
+  return { ...rest, at: at.toISOString(), by: byId } as T;
+}
+
+function filters(query: LedgerQuery): object[] {
+  const equal = (['substrateId', 'compoundId', 'headId', 'ticketId', 'grade'] as const)
+    .filter((key) => query[key])
+    .map((key) => ({ [key]: key.endsWith('Id') ? requireId(key, query[key]!) : query[key] }));
+  const from = query.from ? [{ at: { [Op.gte]: requireDate('from', query.from) } }] : [];
+  const to = query.to ? [{ at: { [Op.lt]: requireDate('to', query.to) } }] : [];
+  const judged = query.judged ? [judgedIs(query.judged === 'yes')] : [];
+  return [...equal, ...from, ...to, ...judged];
+}
+
+function judgedIs(yes: boolean): object {
+  return { id: { [yes ? Op.in : Op.notIn]: literal('(SELECT run_id FROM judgements)') } };
+}
+
+function after(cursor: string): object {
+  const [at, id] = Buffer.from(cursor, 'base64url').toString().split('|');
+  const moment = requireDate('cursor', at ?? '');
+  // The first bound lets the index start at the cursor; PostgreSQL does not see that through the OR alone.
+  return {
+    at: { [Op.lte]: moment },
+    [Op.or]: [{ at: { [Op.lt]: moment } }, { id: { [Op.lt]: requireId('cursor', id ?? '') } }],
+  };
+}
+
+function cursorOf(row: Rows['runs']): string {
+  return Buffer.from(`${row.at.toISOString()}|${row.id}`).toString('base64url');
+}
+
+function requireDate(path: string, text: string): Date {
+  const moment = new Date(text);
+  if (Number.isNaN(moment.getTime())) throw fault(path, `“${text}” is not a date.`);
+  return moment;
+}
+
+function requireId(path: string, text: string): string {
+  if (!/^[0-9a-f-]{36}$/.test(text)) throw fault(path, `“${text}” is not an identifier.`);
+  return text;
+}

@@ -1,0 +1,125 @@
+import {
+  arealDose,
+  decisive,
+  deliveredPower,
+  intervalToMm,
+  makeFigure,
+  powerToPercent,
+  speedToMmPerS,
+  type Figure,
+} from '@unto/core';
+import { powerSource, type Cleaning, type CreateCleaning, type CreateJudgement, type CreateRun, type FittedBench, type Judgement, type LedgerRecord } from '@unto/contract';
+import { createOnce, find, insert, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { fault, Refusal } from '../http/refusal.js';
+import { loadBench } from '../stores/service.js';
+import { clocksWhere } from '../tickets/service.js';
+import { ledgerRecords } from './ledger.js';
+
+/** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
+export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
+  await createOnce(context, 'run', request, async () => {
+    const ticket = await find(context, 'tickets', request.ticketId);
+    await refuseWetCoat(context, ticket.id);
+    const { bench, pins } = await loadBench(context, ticket);
+    const setting = coreSetting(request, bench);
+    const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
+    if (recipe && recipe.ticketId !== ticket.id) throw fault('recipeId', 'That recipe belongs to another ticket.');
+    if (request.correctsId) await requireCorrectable(context, request.correctsId, ticket.id);
+    const { id, recipeId, correctsId, pieces, air, minutes, passes, focusOffsetMm, note } = request;
+    await insert(context, 'runs', {
+      id, ticketId: ticket.id, recipeId, correctsId, pieces, air, minutes, passes, focusOffsetMm, note,
+      substrateId: ticket.substrateId,
+      compoundId: ticket.compoundId,
+      headId: ticket.headId,
+      pins,
+      entered: { power: request.power, speed: request.speed, interval: request.interval },
+      ...setting,
+      dose: doseFigure(setting, passes, bench, pins.calibration ?? pins.head),
+      grade: recipe && followsRecipe(setting, request, recipe) ? recipe.grade : 'guess',
+      at: context.now,
+      byId: context.actor,
+    });
+  });
+  return getRun(context, request.id);
+}
+
+export async function getRun(context: Context, id: string): Promise<LedgerRecord> {
+  return (await ledgerRecords(context, [await find(context, 'runs', id)]))[0]!;
+}
+
+export async function createCleaning(context: Context, runId: string, request: CreateCleaning): Promise<Cleaning> {
+  await createOnce(context, 'cleaning', request, async () => {
+    await find(context, 'runs', runId);
+    await insert(context, 'cleanings', { ...request, runId, at: context.now, byId: context.actor });
+  });
+  const { at, byId, runId: _run, ...row } = await find(context, 'cleanings', request.id);
+  return { ...row, at: at.toISOString(), by: byId } as Cleaning;
+}
+
+export async function createJudgement(context: Context, runId: string, request: CreateJudgement): Promise<Judgement> {
+  await createOnce(context, 'judgement', request, async () => {
+    const run = await find(context, 'runs', runId);
+    if (request.piecesGood > run.pieces) throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
+    await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
+  });
+  const { at, byId, runId: _run, ...row } = await find(context, 'judgements', request.id);
+  return { ...row, at: at.toISOString(), by: byId } as Judgement;
+}
+
+/** A setting in core units; null where it cannot be known. Checks it against the head. */
+export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, bench: FittedBench) {
+  const { machine, head } = bench;
+  const powerPercent = powerToPercent(request.power.value, request.power.unit, head.ratedW);
+  const dialTable = machine.dialTable.length ? machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS })) : null;
+  const speedMmPerS = speedToMmPerS(request.speed.value, request.speed.unit, { topSpeedMmPerS: machine.topSpeedMmPerS, dialTable });
+  if (speedMmPerS !== null && speedMmPerS > machine.topSpeedMmPerS * (1 + 1e-9)) {
+    throw fault('speed.value', `${machine.name} runs at most ${machine.topSpeedMmPerS} mm/s; that would be ${Number(speedMmPerS.toPrecision(4))} mm/s.`);
+  }
+  if (powerPercent !== null && powerPercent < head.firingThresholdPercent) {
+    throw fault('power.value', `${head.name} fires only from ${head.firingThresholdPercent} %.`);
+  }
+  const powerW = powerPercent === null ? null : deliveredPower(powerPercent, powerSource(bench));
+  return { powerPercent, powerW, speedMmPerS, intervalMm: intervalToMm(request.interval.value, request.interval.unit) };
+}
+
+type CoreSetting = ReturnType<typeof coreSetting>;
+
+function doseFigure(setting: CoreSetting, passes: number, bench: FittedBench, revisionId: string): Figure | null {
+  const { powerW, speedMmPerS, intervalMm } = setting;
+  if (!powerW || !speedMmPerS) return null;
+  const metered = Boolean(bench.calibration);
+  return makeFigure({
+    formula: 'arealDose',
+    value: arealDose({ powerW, speedMmPerS, intervalMm, passes }),
+    unit: 'J/mm²',
+    inputs: [
+      decisive('power at the part', metered ? 'measured' : 'stated', { value: Number(powerW.toPrecision(4)), unit: 'W', ref: { kind: metered ? 'calibration' : 'head', id: revisionId } }),
+      decisive('speed', 'measured', { value: speedMmPerS, unit: 'mm/s' }),
+      decisive('line interval', 'measured', { value: intervalMm, unit: 'mm' }),
+      decisive('passes', 'measured', { value: passes }),
+    ],
+  });
+}
+
+/** A run follows a recipe when nothing in it is more than 1 % off. */
+function followsRecipe(setting: CoreSetting, request: CreateRun, recipe: Rows['recipes']): boolean {
+  const near = (a: number | null, b: number) => a !== null && Math.abs(a - b) <= 0.01 * b;
+  return (
+    near(setting.powerPercent, recipe.powerPercent) &&
+    near(setting.speedMmPerS, recipe.speedMmPerS) &&
+    near(setting.intervalMm, recipe.intervalMm) &&
+    request.passes === recipe.passes &&
+    Math.abs(request.focusOffsetMm - recipe.focusOffsetMm) < 0.005
+  );
+}
+
+async function refuseWetCoat(context: Context, ticketId: string): Promise<void> {
+  const wet = await clocksWhere(context, { ticketId, kind: 'dry', endedAt: null });
+  if (wet.length > 0) throw new Refusal('wrong-stage', `The coat “${wet[0]!.label}” still dries. Never fire a wet coat: wait for its clock, then look for gloss.`);
+}
+
+async function requireCorrectable(context: Context, correctsId: string, ticketId: string): Promise<void> {
+  const run = await find(context, 'runs', correctsId);
+  if (run.ticketId !== ticketId) throw fault('correctsId', 'The run it corrects belongs to another ticket.');
+}

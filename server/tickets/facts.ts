@@ -1,0 +1,118 @@
+import { Op } from 'sequelize';
+import { placeChecks, prepareChecks, stationLine, type StationState, type TicketFacts } from '@unto/core';
+import type { Check, Clock, CouponSummary, LedgerRecord, Recipe, SubstrateBody, Ticket, Weighing } from '@unto/contract';
+import { list, type Context } from '../db/context.js';
+import { listCoupons } from '../coupons/service.js';
+import { recipesOf } from '../recipes/service.js';
+import { ledgerRecords } from '../runs/ledger.js';
+import { listStores } from '../stores/service.js';
+import { checksOf, clocksWhere, getTicket, listTickets } from './service.js';
+import { transferSamples, weighingsOf } from './weighings.js';
+
+/** A ticket with everything recorded on it. */
+export interface TicketPage {
+  readonly ticket: Ticket;
+  readonly stations: readonly StationState[];
+  readonly checks: readonly Check[];
+  readonly clocks: readonly Clock[];
+  readonly weighings: readonly Weighing[];
+  readonly coupons: readonly CouponSummary[];
+  readonly recipes: readonly Recipe[];
+  readonly runs: readonly LedgerRecord[];
+  /** Transfer efficiencies learnt for the chosen compound, newest first. */
+  readonly transferSamples: readonly number[];
+}
+
+export async function ticketPage(context: Context, id: string): Promise<TicketPage> {
+  const ticket = await getTicket(context, id);
+  const [checks, clocks, weighings, coupons, recipes] = [
+    await checksOf(context, id),
+    await clocksWhere(context, { ticketId: id }),
+    await weighingsOf(context, id),
+    await listCoupons(context, { ticketId: id }),
+    await recipesOf(context, [id]),
+  ];
+  const runs = await ledgerRecords(context, await list(context, 'runs', { where: { ticketId: id }, order: [['at', 'DESC'], ['id', 'DESC']] }));
+  const stores = await listStores(context, { retired: 1 });
+  const records = { ticket, checks, clocks, weighings, coupons, recipes, runs };
+  return {
+    ...records,
+    stations: stationLine(factsOf(records, stores, context.now)),
+    transferSamples: ticket.compoundId ? await transferSamples(context, ticket.compoundId) : [],
+  };
+}
+
+/** Open tickets with the state of their stations. */
+export async function openTicketLines(context: Context): Promise<{ ticket: Ticket; stations: StationState[] }[]> {
+  const tickets = await listTickets(context, { state: 'open' });
+  const ids = tickets.map(({ id }) => id);
+  const among = { ticketId: { [Op.in]: ids } };
+  const stores = await listStores(context, { retired: 1 });
+  const checks = await list(context, 'checks', { where: among });
+  const clocks = await clocksWhere(context, among);
+  const weighings = await list(context, 'weighings', { where: among });
+  const coupons = await listCoupons(context, {});
+  const recipes = await recipesOf(context, ids);
+  const runs = await ledgerRecords(context, await list(context, 'runs', { where: among }));
+  return tickets.map((ticket) => {
+    const own = <T extends { ticketId: string | null }>(rows: readonly T[]) => rows.filter((row) => row.ticketId === ticket.id);
+    const corrected = new Set(weighings.map(({ correctsId }) => correctsId));
+    const records = {
+      ticket,
+      checks: own(checks),
+      clocks: own(clocks),
+      weighings: own(weighings).filter(({ id }) => !corrected.has(id)),
+      coupons: own(coupons),
+      recipes: own(recipes),
+      runs: own(runs),
+    };
+    return { ticket, stations: stationLine(factsOf(records, stores, context.now)) };
+  });
+}
+
+interface Records {
+  readonly ticket: Ticket;
+  readonly checks: readonly { station: string; kind: string; code: string }[];
+  readonly clocks: readonly Clock[];
+  readonly weighings: readonly { pieces: number }[];
+  readonly coupons: readonly CouponSummary[];
+  readonly recipes: readonly Recipe[];
+  readonly runs: readonly LedgerRecord[];
+}
+
+const STAGE_ORDER = ['designed', 'burnt', 'rinsed', 'scrubbed'] as const;
+
+function factsOf(records: Records, stores: Awaited<ReturnType<typeof listStores>>, now: Date): TicketFacts {
+  const { ticket, clocks, coupons, recipes } = records;
+  const body = (id: string | null) => stores.find((item) => item.id === id)?.body;
+  const substrate = body(ticket.substrateId) as SubstrateBody;
+  const coated = ticket.compoundId !== null;
+  const ticked = (station: string, codes: readonly string[]) =>
+    codes.filter((code) => records.checks.some((check) => check.kind === 'check' && check.station === station && check.code === code)).length;
+  const prepare = prepareChecks({ family: substrate.family, layer: substrate.layer, coated }).map(({ code }) => code);
+  const place = placeChecks({ coated }).map(({ code }) => code);
+  const drying = clocks.filter((clock) => clock.kind === 'dry' && !clock.endedAt);
+  const dropped = clocks.some((clock) => clock.kind === 'dry' && clock.outcome === 'dropped');
+  const left = drying.map((clock) => Date.parse(clock.startedAt) / 1000 + clock.minimumS - now.getTime() / 1000);
+  const runs = records.runs.filter((run) => run.correctedById === null);
+  const waiting = coupons.filter(({ stage }) => stage !== 'scrubbed');
+  const furthest = waiting[0]?.stage ?? (coupons.length ? 'scrubbed' : 'none');
+  return {
+    pieces: ticket.pieces,
+    compoundName: body(ticket.compoundId)?.name ?? null,
+    choiceMade: coated || ticket.choiceReason !== '',
+    prepareDone: ticked('prepare', prepare),
+    prepareNeeded: prepare.length,
+    placeDone: ticked('place', place),
+    placeNeeded: place.length,
+    coatedPieces: dropped && drying.length === 0 && clocks.at(-1)?.outcome === 'dropped' ? 0 : records.weighings.reduce((sum, { pieces }) => sum + pieces, 0),
+    dryingLeftS: left.length ? Math.max(0, Math.max(...left)) : null,
+    coupon: STAGE_ORDER.find((stage) => stage === furthest) ?? 'none',
+    recipe: recipes[0] ? `recipe v${recipes[0].number}` : null,
+    markedPieces: runs.reduce((sum, run) => sum + run.pieces, 0),
+    runs: runs.length,
+    runsCleaned: runs.filter((run) => run.cleaning).length,
+    runsJudged: runs.filter((run) => run.judgement).length,
+    faults: runs.filter((run) => (run.judgement?.faults.length ?? 0) > 0).length,
+  };
+}

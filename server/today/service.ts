@@ -1,0 +1,101 @@
+import { nextStation, remainingPieces, type Station } from '@unto/core';
+import type { ContainerBody, StoreItem, Ticket, Today, TodayShort, TodayTask } from '@unto/contract';
+import { list, type Context } from '../db/context.js';
+import { listCoupons } from '../coupons/service.js';
+import { listStores } from '../stores/service.js';
+import { clocksWhere } from '../tickets/service.js';
+import { openTicketLines } from '../tickets/facts.js';
+
+/** What to do next in time order, running clocks, and what runs short. */
+export async function today(context: Context): Promise<Today> {
+  const clocks = await clocksWhere(context, { endedAt: null });
+  const lines = await openTicketLines(context);
+  const tasks = [
+    ...clocks.filter(({ kind }) => kind !== 'shake').map((clock): TodayTask => {
+      const due = new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000);
+      const drying = clock.kind === 'dry';
+      return {
+        key: `clock-${clock.id}`,
+        at: due.toISOString(),
+        title: `${drying ? 'Look for gloss' : 'Feel whether it is cool'}, ${clock.label}`,
+        text: `${clock.ticketTitle} · ${drying ? 'all gloss gone, then it may be carried' : 'cool to the hand, then rinse'}`,
+        action: 'Open',
+        to: `/tickets/${clock.ticketId}/${drying ? 'coat' : 'clean'}`,
+        urgent: due <= context.now,
+      };
+    }),
+    ...(await couponTasks(context)),
+    ...lines.flatMap(({ ticket, stations }) => {
+      const station = nextStation(stations);
+      const word = stations.find((entry) => entry.station === station)?.word ?? '';
+      const clockRuns = clocks.some(({ ticketId }) => ticketId === ticket.id);
+      return station && !(clockRuns && station === 'coat') ? [ticketTask(ticket, station, word)] : [];
+    }),
+  ];
+  return { tasks: tasks.sort(byUrgency), clocks, short: await runningShort(context), now: context.now.toISOString() };
+}
+
+const VERBS: Record<Station, string> = {
+  choose: 'Choose a compound',
+  prepare: 'Prepare',
+  coat: 'Coat',
+  place: 'Place and focus',
+  prove: 'Prove',
+  mark: 'Mark',
+  clean: 'Clean',
+  judge: 'Judge',
+};
+
+function ticketTask(ticket: Ticket, station: Station, word: string): TodayTask {
+  return {
+    key: `ticket-${ticket.id}`,
+    at: ticket.wantedOn ? `${ticket.wantedOn}T23:59:59.000Z` : null,
+    title: `${VERBS[station]}: ${ticket.title}`,
+    text: `${word} · ${ticket.pieces} pieces${ticket.wantedOn ? ` · wanted ${ticket.wantedOn}` : ''}`,
+    action: `Go to ${station.charAt(0).toUpperCase()}${station.slice(1)}`,
+    to: `/tickets/${ticket.id}/${station}`,
+    urgent: false,
+  };
+}
+
+async function couponTasks(context: Context): Promise<TodayTask[]> {
+  const words = {
+    burnt: { verb: 'Rinse', text: 'burnt; then the pad' },
+    rinsed: { verb: 'Scrub', text: 'rinsed; not proof until the pad' },
+  };
+  const coupons = await listCoupons(context, {});
+  return coupons.flatMap((coupon): TodayTask[] => {
+    if (coupon.stage !== 'burnt' && coupon.stage !== 'rinsed') return [];
+    const { verb, text } = words[coupon.stage];
+    const waits = coupon.ticketTitle ? ` · ${coupon.ticketTitle} waits for it` : '';
+    return [{ key: `coupon-${coupon.id}`, at: null, title: `${verb} coupon ${coupon.code}`, text: text + waits, action: 'Open', to: `/coupons/${coupon.id}`, urgent: false }];
+  });
+}
+
+/** Due first, then by time, then coupons and tickets without a date. */
+function byUrgency(a: TodayTask, b: TodayTask): number {
+  if (a.urgent !== b.urgent) return a.urgent ? -1 : 1;
+  return (a.at ?? '9999').localeCompare(b.at ?? '9999') || a.title.localeCompare(b.title);
+}
+
+const FEW_PIECES = 25;
+
+/** Containers past their date, or with less left than a couple of trays of the pieces they were last used on. */
+async function runningShort(context: Context): Promise<TodayShort[]> {
+  const containers = (await listStores(context, { kind: 'container' })) as StoreItem<'container'>[];
+  const weighings = await list(context, 'weighings', { order: [['at', 'DESC']] });
+  const day = context.now.toISOString().slice(0, 10);
+  return containers.flatMap(({ id, body }): TodayShort[] => {
+    const to = `/stores/${id}`;
+    if (body.expiresOn && body.expiresOn < day) return [{ key: id, what: body.name, left: `use-by passed, ${body.expiresOn}`, to }];
+    const left = piecesLeft(body, weighings.filter(({ containerId }) => containerId === id));
+    return left !== null && left <= FEW_PIECES ? [{ key: id, what: body.name, left: `${left} pieces left`, to }] : [];
+  });
+}
+
+function piecesLeft(container: ContainerBody, weighings: readonly { beforeG: number; afterG: number; pieces: number }[]): number | null {
+  const newest = weighings[0];
+  if (!newest) return null;
+  const perPiece = weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0) / weighings.reduce((sum, { pieces }) => sum + pieces, 0);
+  return perPiece > 0 ? remainingPieces({ nowG: newest.afterG, tareG: container.tareG }, perPiece) : null;
+}

@@ -1,0 +1,41 @@
+import type { CreateOperator, Operator, Workshop } from '@unto/contract';
+import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+
+/** Settings of a shop that has not said anything yet: usual practice. */
+const FIRST_SETTINGS: Workshop = {
+  version: 1,
+  name: 'Marking room',
+  currency: 'CR',
+  handsMinorPerMinute: 40,
+  bound: 0.8,
+  tolerancePower: 0.05,
+  toleranceFocusMm: 0.3,
+  speedUnit: 'mm/s',
+  intervalUnit: 'mm',
+  filmUnit: 'µm',
+  massUnit: 'g',
+};
+
+export async function workshop(context: Context): Promise<Workshop> {
+  const [row] = await list(context, 'workshop');
+  return row ? ({ ...row.body, version: row.version } as Workshop) : FIRST_SETTINGS;
+}
+
+export async function changeWorkshop(context: Context, request: Workshop): Promise<Workshop> {
+  const current = await workshop(context);
+  requireVersion(current.version, request.version, current);
+  const { version, ...body } = request;
+  await context.models.workshop.upsert({ id: 1, version: version + 1, body }, { transaction: context.transaction ?? null });
+  return workshop(context);
+}
+
+export async function listOperators(context: Context): Promise<Operator[]> {
+  const rows = await list(context, 'operators', { order: [['createdAt', 'ASC'], ['name', 'ASC']] });
+  return rows.map(({ id, name, role }) => ({ id, name, role }));
+}
+
+export async function createOperator(context: Context, request: CreateOperator): Promise<Operator> {
+  await createOnce(context, 'operator', request, () => insert(context, 'operators', { ...request, createdAt: context.now }));
+  const { id, name, role } = await find(context, 'operators', request.id);
+  return { id, name, role };
+}
