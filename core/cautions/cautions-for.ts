@@ -25,7 +25,7 @@ export interface Caution {
 }
 
 const ASK_SHEET = 'Follow the safety data sheet; ask your safety officer.';
-const ASK_LASER = 'Follow the machine’s manual and local rules; ask a qualified laser-safety person.';
+const ASK_LASER = 'Follow the machine’s manual and local rules; ask a laser-safety person.';
 
 type Rule = (context: CautionContext) => Caution | null;
 
@@ -36,8 +36,8 @@ export function cautionsFor(station: Station, context: CautionContext): Caution[
 
 const eyewear: Rule = ({ headName, eyewear: named, beam }) => ({
   code: `eyewear-${beam}`,
-  title: `${headName} fitted: change the eyewear too.`,
-  text: `This head wants ${named}; eyewear for another wavelength does not stop this beam. Enclosure shut, interlocks working. ${ASK_LASER}`,
+  title: `${headName} fitted: its own eyewear.`,
+  text: `It wants ${named}; a pair for another wavelength does not stop this beam. Enclosure shut. ${ASK_LASER}`,
 });
 
 const wetCoat: Rule = ({ form, solventBased }) =>

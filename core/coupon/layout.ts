@@ -91,7 +91,7 @@ function measure(design: CouponDesign): Grid {
   const headMm = letter * (design.axes.block ? 3.2 : 1.6);
   const pitchX = design.cell.widthMm + design.gapMm;
   const cellTextMm = design.labels.at === 'each' ? cellLetterMm(design, columns, rows) : 0;
-  const pitchY = design.cell.heightMm + Math.max(design.gapMm, cellTextMm * 1.5);
+  const pitchY = design.cell.heightMm + Math.max(design.gapMm, cellTextMm * 2);
   const blockWidth = leftMm + columns.length * pitchX - design.gapMm + (blocks.length > 1 ? letter * 1.5 : 0);
   const blockHeight = headMm + rows.length * pitchY;
   const room = design.blank.widthMm - 2 * design.marginMm;
@@ -101,7 +101,7 @@ function measure(design: CouponDesign): Grid {
 
 function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
   const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(x, y), 1))));
-  const letter = Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.6) / widest);
+  const letter = Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.3) / widest);
   if (letter < SMALLEST_LETTER_MM) {
     throw new CoreError(
       'coupon.does-not-fit-blank',
@@ -149,7 +149,9 @@ function placeBlock(task: BlockTask): void {
       const x = first + column * grid.pitchX;
       cells.push(makeCell(task, { index: cells.length, block, row, column, xMm: x, yMm: y }, columnValue, value));
       if (grid.cellTextMm) {
-        labels.push({ text: cellText(columnValue, value), xMm: x, yMm: y - grid.cellTextMm * 1.25, heightMm: grid.cellTextMm });
+        const text = cellText(columnValue, value);
+        const centred = x + (design.cell.widthMm - textWidth(text, grid.cellTextMm)) / 2;
+        labels.push({ text, xMm: centred, yMm: y - grid.cellTextMm * 1.4, heightMm: grid.cellTextMm });
       }
     });
   });

@@ -7,6 +7,7 @@ export const FORMULAS = {
   heatIndex:
     'heat index = highest surface rise under a moving Gaussian spot on this metal, per unit of beam absorbed (orders settings; not a temperature)',
   deliveredPower: 'power at the part, read off the head’s calibration curve (or rated watts × percent without one)',
+  depthOfFocus: 'half depth = Rayleigh range × √((1 + growth)² − 1)',
   spotOffFocus: 'spot × √(1 + (height off focus ÷ Rayleigh range)²)',
   dryFilm: 'dry film = wet film × share of solids left after thinning',
   wetFilmFor: 'wet film = dry film wanted ÷ share of solids',

@@ -10,7 +10,8 @@ import { openTicketLines } from '../tickets/facts.js';
 export async function today(context: Context): Promise<Today> {
   const clocks = await clocksWhere(context, { endedAt: null });
   const lines = await openTicketLines(context);
-  const tasks = [
+  const coupons = await couponTasks(context);
+  const tasks: TodayTask[] = [
     ...clocks.filter(({ kind }) => kind !== 'shake').map((clock): TodayTask => {
       const due = new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000);
       const drying = clock.kind === 'dry';
@@ -24,12 +25,13 @@ export async function today(context: Context): Promise<Today> {
         urgent: due <= context.now,
       };
     }),
-    ...(await couponTasks(context)),
+    ...coupons,
     ...lines.flatMap(({ ticket, stations }) => {
       const station = nextStation(stations);
       const word = stations.find((entry) => entry.station === station)?.word ?? '';
+      const couponWaits = station === 'prove' && coupons.some(({ ticketId }) => ticketId === ticket.id);
       const clockRuns = clocks.some(({ ticketId }) => ticketId === ticket.id);
-      return station && !(clockRuns && station === 'coat') ? [ticketTask(ticket, station, word)] : [];
+      return station && !couponWaits && !(clockRuns && station === 'coat') ? [ticketTask(ticket, station, word)] : [];
     }),
   ];
   return { tasks: tasks.sort(byUrgency), clocks, short: await runningShort(context), now: context.now.toISOString() };
@@ -51,31 +53,31 @@ function ticketTask(ticket: Ticket, station: Station, word: string): TodayTask {
     key: `ticket-${ticket.id}`,
     at: ticket.wantedOn ? `${ticket.wantedOn}T23:59:59.000Z` : null,
     title: `${VERBS[station]}: ${ticket.title}`,
-    text: `${word} · ${ticket.pieces} pieces${ticket.wantedOn ? ` · wanted ${ticket.wantedOn}` : ''}`,
+    text: `${word} · ${ticket.pieces} piece${ticket.pieces === 1 ? '' : 's'}`,
     action: `Go to ${station.charAt(0).toUpperCase()}${station.slice(1)}`,
     to: `/tickets/${ticket.id}/${station}`,
     urgent: false,
   };
 }
 
-async function couponTasks(context: Context): Promise<TodayTask[]> {
+async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: string | null })[]> {
   const words = {
     burnt: { verb: 'Rinse', text: 'burnt; then the pad' },
     rinsed: { verb: 'Scrub', text: 'rinsed; not proof until the pad' },
   };
   const coupons = await listCoupons(context, {});
-  return coupons.flatMap((coupon): TodayTask[] => {
+  return coupons.flatMap((coupon) => {
     if (coupon.stage !== 'burnt' && coupon.stage !== 'rinsed') return [];
     const { verb, text } = words[coupon.stage];
     const waits = coupon.ticketTitle ? ` · ${coupon.ticketTitle} waits for it` : '';
-    return [{ key: `coupon-${coupon.id}`, at: null, title: `${verb} coupon ${coupon.code}`, text: text + waits, action: 'Open', to: `/coupons/${coupon.id}`, urgent: false }];
+    return [{ key: `coupon-${coupon.id}`, ticketId: coupon.ticketId, at: null, title: `${verb} coupon ${coupon.code}`, text: text + waits, action: 'Open', to: `/coupons/${coupon.id}`, urgent: false }];
   });
 }
 
-/** Due first, then by time, then coupons and tickets without a date. */
+/** What is due, then clocks, then coupons somebody broke off at, then tickets by the day they are wanted. */
 function byUrgency(a: TodayTask, b: TodayTask): number {
-  if (a.urgent !== b.urgent) return a.urgent ? -1 : 1;
-  return (a.at ?? '9999').localeCompare(b.at ?? '9999') || a.title.localeCompare(b.title);
+  const rank = ({ urgent, key }: TodayTask) => (urgent ? 0 : key.startsWith('clock') ? 1 : key.startsWith('coupon') ? 2 : 3);
+  return rank(a) - rank(b) || (a.at ?? '9999').localeCompare(b.at ?? '9999') || a.title.localeCompare(b.title);
 }
 
 const FEW_PIECES = 25;

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { COUPON_PARAMETERS, PARAMETER_UNITS } from '@unto/core';
+import ChoiceField from '../ui/ChoiceField.vue';
+import NumberField from '../ui/NumberField.vue';
+import TextField from '../ui/TextField.vue';
+import type { AxisDraft } from './design-form';
+
+/** One axis of a coupon: what it varies and through which values. */
+const axis = defineModel<AxisDraft>({ required: true });
+defineProps<{ title: string; name: string }>();
+const parameters = COUPON_PARAMETERS.map((value) => ({ value, label: `${value}, ${PARAMETER_UNITS[value]}` }));
+const spacings = [
+  { value: 'linear', label: 'even steps' },
+  { value: 'log', label: 'equal ratios' },
+  { value: 'list', label: 'a list' },
+] as const;
+</script>
+
+<template>
+  <fieldset>
+    <legend>{{ title }}</legend>
+    <ChoiceField v-model="axis.parameter" label="Varies" :options="parameters as any" :test-id="`${name}-parameter`" />
+    <ChoiceField v-model="axis.spacing" label="In" :options="spacings as any" :test-id="`${name}-spacing`" />
+    <TextField v-if="axis.spacing === 'list'" v-model="axis.list" class="wide" label="Values, parted by commas" :test-id="`${name}-list`" />
+    <template v-else>
+      <NumberField v-model="axis.from" label="From" :test-id="`${name}-from`" />
+      <NumberField v-model="axis.to" label="To" :test-id="`${name}-to`" />
+      <NumberField v-model="axis.count" label="Steps" :test-id="`${name}-count`" />
+    </template>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 0.4rem;
+  margin: 0;
+  padding: 0 0.5rem 0.5rem;
+  border: 1px solid var(--unto-rule);
+}
+
+legend {
+  font-size: 0.88rem;
+  font-weight: 700;
+  padding: 0 0.3rem;
+}
+
+fieldset > :deep(*) {
+  grid-column: span 2;
+}
+
+fieldset > :deep(:nth-child(2)),
+fieldset > :deep(:nth-child(3)) {
+  grid-column: span 3;
+}
+
+fieldset > .wide {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,20 @@
+import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
+import type { CompoundBody, StoreItem, Ticket } from '@unto/contract';
+
+/** Area to coat on one piece of a ticket, margin included, mm². */
+export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>): number {
+  return (ticket.markWidthMm + 2 * ticket.coatMarginMm) * (ticket.markHeightMm + 2 * ticket.coatMarginMm);
+}
+
+/** The coat of some pieces of a ticket with a compound, priced by its largest container. */
+export function coatPlanFor(compound: StoreItem<'compound'>, ticket: Ticket, pieces: number, transfer: TransferKnowledge): CoatPlan {
+  const { body } = compound;
+  return planCoat(
+    { ...body, band: { lowUm: body.bandLowUm, highUm: body.bandHighUm }, container: largestSize(body), ref: { kind: 'compound', id: compound.id, revision: compound.revision } },
+    { areaPerPieceMm2: coatedAreaMm2(ticket), pieces, transfer },
+  );
+}
+
+function largestSize(compound: CompoundBody): { priceMinor: number; netG: number } {
+  return [...compound.sizes].sort((a, b) => b.netG - a.netG)[0]!;
+}

@@ -1,0 +1,47 @@
+import { useLocalStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import type { Operator, StoreItem, StoreKind, Workshop } from '@unto/contract';
+import { request } from '../api/client';
+
+/** Who is at the bench, the shop's settings and its stores: what nearly every view reads. */
+export const useBench = defineStore('bench', () => {
+  const operatorId = useLocalStorage<string | null>('unto-operator', null);
+  const theme = useLocalStorage<'paper' | 'lamp'>('unto-theme', 'paper');
+  const operators = ref<Operator[]>([]);
+  const workshop = ref<Workshop | null>(null);
+  const items = shallowRef<StoreItem[]>([]);
+  const ready = ref(false);
+  const operator = computed(() => operators.value.find(({ id }) => id === operatorId.value) ?? null);
+
+  async function load(): Promise<void> {
+    const [people, shop, stores] = await Promise.all([
+      request<Operator[]>('GET', '/api/operators'),
+      request<Workshop>('GET', '/api/workshop'),
+      request<StoreItem[]>('GET', '/api/stores?retired=1'),
+    ]);
+    operators.value = people;
+    workshop.value = shop;
+    items.value = stores;
+    ready.value = true;
+  }
+
+  function item<K extends StoreKind>(kind: K, id: string | null | undefined): StoreItem<K> | null {
+    return (items.value.find((found) => found.id === id && found.kind === kind) as StoreItem<K> | undefined) ?? null;
+  }
+
+  /** Items of a kind that are in use. */
+  function inUse<K extends StoreKind>(kind: K): StoreItem<K>[] {
+    return items.value.filter((found) => found.kind === kind && !found.retired) as StoreItem<K>[];
+  }
+
+  function nameOf(id: string | null | undefined): string {
+    return items.value.find((found) => found.id === id)?.body.name ?? '';
+  }
+
+  function personOf(id: string): string {
+    return operators.value.find((person) => person.id === id)?.name ?? '';
+  }
+
+  return { operatorId, theme, operators, operator, workshop, items, ready, load, item, inUse, nameOf, personOf };
+});

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import type { Clock } from '@unto/contract';
+import { computed } from 'vue';
+import { useNow } from '../stores/now';
+import { formatClock } from './format';
+
+/** A clock as a ring that fills, with the time left in it. */
+const props = defineProps<{ clock: Pick<Clock, 'startedAt' | 'minimumS' | 'kind'>; size?: number; of?: boolean }>();
+const time = useNow();
+const elapsed = computed(() => (time.now - Date.parse(props.clock.startedAt)) / 1000);
+const left = computed(() => props.clock.minimumS - elapsed.value);
+const share = computed(() => Math.min(1, Math.max(0, elapsed.value / props.clock.minimumS)));
+const length = 2 * Math.PI * 42;
+</script>
+
+<template>
+  <div class="ring" :style="{ width: `${size ?? 72}px`, height: `${size ?? 72}px` }" role="timer" :aria-label="left > 0 ? `${formatClock(left)} left` : 'time is up'">
+    <svg viewBox="0 0 100 100" aria-hidden="true" :class="clock.kind">
+      <circle cx="50" cy="50" r="42" fill="none" class="track" stroke-width="11" />
+      <circle cx="50" cy="50" r="42" fill="none" class="run" stroke-width="11" :stroke-dasharray="`${length * share} ${length}`" transform="rotate(-90 50 50)" />
+    </svg>
+    <span class="figures mono" :style="{ fontSize: `${(size ?? 72) / 5.2}px` }">
+      {{ left > 0 ? formatClock(left) : 'look' }}
+      <small v-if="of" class="quiet">of {{ formatClock(clock.minimumS) }}</small>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.ring {
+  position: relative;
+  flex: none;
+}
+
+.track {
+  stroke: var(--unto-coat-tint);
+}
+
+.run {
+  stroke: var(--unto-coat-line);
+}
+
+.cool .track {
+  stroke: var(--unto-rule);
+}
+
+.cool .run {
+  stroke: var(--unto-slate);
+}
+
+.figures {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  font-weight: 700;
+  line-height: 1.1;
+}
+
+small {
+  font-size: 0.5em;
+  font-weight: 400;
+}
+</style>

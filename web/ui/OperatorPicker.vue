@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import Dialog from 'primevue/dialog';
+import InputText from 'primevue/inputtext';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { request } from '../api/client';
+import { useBench } from '../stores/bench';
+import { useOperatorPicker } from '../stores/operator-picker';
+
+/** Who is at the bench: picked once per browser, switched in two presses. */
+const bench = useBench();
+const picker = useOperatorPicker();
+const name = ref('');
+const visible = computed({ get: () => picker.open, set: (open) => (picker.open = open) });
+
+watch(
+  () => bench.ready && bench.operator === null,
+  (nobody) => {
+    if (nobody) picker.open = true;
+  },
+  { immediate: true },
+);
+
+function pick(id: string): void {
+  bench.operatorId = id;
+  picker.open = false;
+}
+
+async function add(): Promise<void> {
+  if (!name.value.trim()) return;
+  const id = uuid();
+  await request('POST', '/api/operators', { id, name: name.value.trim(), role: 'operator' });
+  await bench.load();
+  name.value = '';
+  pick(id);
+}
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Who is at the bench?" :style="{ width: '26rem' }" data-test-id="operator-picker">
+    <div class="people">
+      <Button v-for="person in bench.operators" :key="person.id" :label="`${person.name}, ${person.role}`" :outlined="person.id !== bench.operatorId" :data-test-id="`person-${person.name.split(' ')[0]}`" @click="pick(person.id)" />
+      <form class="new" @submit.prevent="add">
+        <InputText v-model="name" placeholder="Somebody new" aria-label="Name of somebody new" />
+        <Button type="submit" label="Add" outlined :disabled="!name.trim()" />
+      </form>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.people {
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+}
+
+.new {
+  display: flex;
+  gap: 0.5rem;
+}
+
+.new :deep(input) {
+  flex: 1;
+}
+</style>

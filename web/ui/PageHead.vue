@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { useBench } from '../stores/bench';
+import { useOperatorPicker } from '../stores/operator-picker';
+
+/** Head of every page: title, what it is about, and who is at the bench. */
+defineProps<{ title: string; about?: string }>();
+const bench = useBench();
+const picker = useOperatorPicker();
+</script>
+
+<template>
+  <header class="head">
+    <h1>{{ title }}</h1>
+    <p v-if="about" class="quiet about" :title="about">{{ about }}</p>
+    <div class="side">
+      <slot />
+      <button type="button" class="operator no-print" data-test-id="operator" @click="picker.open = true">
+        <template v-if="bench.operator"><strong>{{ bench.operator.name.split(' ')[0] }}</strong> <span class="quiet">at the bench</span></template>
+        <strong v-else class="fault">Who is at the bench?</strong>
+      </button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 0.2rem 1rem;
+  padding: 0.75rem 1.5rem 0.6rem;
+  border-bottom: 1px solid var(--unto-rule);
+  min-height: 57px;
+}
+
+h1 {
+  white-space: nowrap;
+}
+
+.about {
+  font-size: 0.95rem;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.side {
+  margin-left: auto;
+  display: flex;
+  align-items: baseline;
+  gap: 1rem;
+  white-space: nowrap;
+}
+
+.operator {
+  border: 0;
+  background: none;
+  color: var(--unto-ink);
+  cursor: pointer;
+  padding: 0.4rem 0.2rem;
+  border-bottom: 1px dotted var(--unto-quiet);
+}
+
+@media (max-width: 900px) {
+  .head {
+    flex-wrap: wrap;
+  }
+
+  h1,
+  .about {
+    white-space: normal;
+  }
+}
+
+@media (max-width: 700px) {
+  .head {
+    padding: 0.6rem 0.9rem;
+  }
+}
+</style>
