@@ -19,14 +19,22 @@ export async function loadDemoWhenEmpty(into: { sequelize: Sequelize; models: Mo
     await sequelize.query('SELECT pg_advisory_xact_lock(4781)', { transaction });
     if ((await models.operators.count({ transaction })) > 0) return false;
     const scribe = new Scribe({ sequelize, models, transaction }, now);
-    for (const { key, name, role } of PEOPLE) await scribe.call('createOperator', { id: scribe.id(key), name, role }, { daysAgo: 430, by: key });
+    for (const { key, name, role } of PEOPLE)
+      await scribe.call('createOperator', { id: scribe.id(key), name, role }, { daysAgo: 430, by: key });
     await setUpWorkshop(scribe);
-    for (const { key, kind, body } of demoStores((other) => scribe.id(other), (ago) => scribe.day(ago))) {
+    for (const { key, kind, body } of demoStores(
+      (other) => scribe.id(other),
+      (ago) => scribe.day(ago),
+    )) {
       await scribe.call('createStoreItem', { id: scribe.id(key), kind, body }, { daysAgo: 429, by: 'ines' });
     }
     for (const job of DEMO_JOBS) await playJob(scribe, job);
     for (const [i, stated] of PRACTICE.entries()) {
-      await scribe.call('createStatedSetting', { id: scribe.id(`practice-${i}`), ...stated }, { daysAgo: 400 - i, by: 'ines' });
+      await scribe.call(
+        'createStatedSetting',
+        { id: scribe.id(`practice-${i}`), ...stated },
+        { daysAgo: 400 - i, by: 'ines' },
+      );
     }
     return true;
   });
@@ -34,8 +42,17 @@ export async function loadDemoWhenEmpty(into: { sequelize: Sequelize; models: Mo
 
 async function setUpWorkshop(scribe: Scribe): Promise<void> {
   const settings = {
-    version: 1, name: 'Quillmere marking room', currency: 'CR', handsMinorPerMinute: 40, bound: 0.8, tolerancePower: 0.05, toleranceFocusMm: 0.3,
-    speedUnit: 'mm/s', intervalUnit: 'mm', filmUnit: 'µm', massUnit: 'g',
+    version: 1,
+    name: 'Quillmere marking room',
+    currency: 'CR',
+    handsMinorPerMinute: 40,
+    bound: 0.8,
+    tolerancePower: 0.05,
+    toleranceFocusMm: 0.3,
+    speedUnit: 'mm/s',
+    intervalUnit: 'mm',
+    filmUnit: 'µm',
+    massUnit: 'g',
   };
   await scribe.call('changeWorkshop', settings, { daysAgo: 430, by: 'ines' });
 }

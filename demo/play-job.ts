@@ -1,5 +1,24 @@
-import { deliveredPower, fitWindow, layoutCoupon, settingFromWindow, type CouponDesign, type SettingChoice, type WindowCell } from '@unto/core';
-import { couponLimits, powerSource, settingJob, windowBench, type Coupon, type CreateRecipe, type FittedBench, type StoreItem, type Ticket, type Workshop } from '@unto/contract';
+import {
+  deliveredPower,
+  fitWindow,
+  layoutCoupon,
+  settingFromWindow,
+  type CouponDesign,
+  type SettingChoice,
+  type WindowCell,
+} from '@unto/core';
+import {
+  couponLimits,
+  powerSource,
+  settingJob,
+  windowBench,
+  type Coupon,
+  type CreateRecipe,
+  type FittedBench,
+  type StoreItem,
+  type Ticket,
+  type Workshop,
+} from '@unto/contract';
 import { fireCell } from '@unto/stand-ins/truth';
 import type { DemoJob } from './jobs.js';
 import type { Scribe } from './scribe.js';
@@ -7,7 +26,11 @@ import { demoStores, type DemoItem } from './stores.js';
 import { TRUTHS } from './truths.js';
 
 const OPERATORS = ['tobin', 'ines', 'mirela', 'tobin'] as const;
-const SHOP: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'> = { bound: 0.8, tolerancePower: 0.05, toleranceFocusMm: 0.3 };
+const SHOP: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'> = {
+  bound: 0.8,
+  tolerancePower: 0.05,
+  toleranceFocusMm: 0.3,
+};
 
 /** Plays a job of the demo through the services, as far as its stage says. */
 export async function playJob(scribe: Scribe, job: DemoJob): Promise<void> {
@@ -25,28 +48,57 @@ export async function playJob(scribe: Scribe, job: DemoJob): Promise<void> {
 
 async function openTicket(scribe: Scribe, job: DemoJob): Promise<Ticket> {
   const body = {
-    id: scribe.id(job.key), title: job.title, pieces: job.pieces, markWidthMm: job.mark[0], markHeightMm: job.mark[1], coatMarginMm: 3,
-    substrateId: scribe.id(job.substrate), headId: scribe.id(job.head), lensId: scribe.id(job.lens), aim: job.aim, foodUse: job.foodUse ?? false,
-    wantedOn: job.wanted === null ? null : scribe.day(job.wanted), note: job.note ?? '',
+    id: scribe.id(job.key),
+    title: job.title,
+    pieces: job.pieces,
+    markWidthMm: job.mark[0],
+    markHeightMm: job.mark[1],
+    coatMarginMm: 3,
+    substrateId: scribe.id(job.substrate),
+    headId: scribe.id(job.head),
+    lensId: scribe.id(job.lens),
+    aim: job.aim,
+    foodUse: job.foodUse ?? false,
+    wantedOn: job.wanted === null ? null : scribe.day(job.wanted),
+    note: job.note ?? '',
   };
   return scribe.call('createTicket', body, { daysAgo: job.opened, by: 'ines' });
 }
 
 async function choose(scribe: Scribe, job: DemoJob, ticket: Ticket): Promise<void> {
   const { id, number: _number, createdAt: _created, changedAt: _changed, ...fields } = ticket;
-  const body = { ...fields, compoundId: job.compound ? scribe.id(job.compound) : null, choiceReason: job.reason, state: job.stage === 'done' ? 'done' : 'open' };
+  const body = {
+    ...fields,
+    compoundId: job.compound ? scribe.id(job.compound) : null,
+    choiceReason: job.reason,
+    state: job.stage === 'done' ? 'done' : 'open',
+  };
   await scribe.call('changeTicket', body, { daysAgo: job.opened - 0.1, by: 'ines', id });
 }
 
-async function tick(scribe: Scribe, job: DemoJob, station: string, codes: readonly string[], daysAgo: number): Promise<void> {
+async function tick(
+  scribe: Scribe,
+  job: DemoJob,
+  station: string,
+  codes: readonly string[],
+  daysAgo: number,
+): Promise<void> {
   for (const code of codes) {
-    await scribe.call('createCheck', { id: scribe.id(`${job.key}-${station}-${code}`), station, kind: 'check', code }, { daysAgo, by: 'tobin', id: scribe.id(job.key) });
+    await scribe.call(
+      'createCheck',
+      { id: scribe.id(`${job.key}-${station}-${code}`), station, kind: 'check', code },
+      { daysAgo, by: 'tobin', id: scribe.id(job.key) },
+    );
   }
 }
 
 function demoBench(scribe: Scribe, job: DemoJob): FittedBench {
-  const items = demoStores((key) => scribe.id(key), (ago) => scribe.day(ago));
-  const find = <K extends DemoItem['kind']>(kind: K, key: string) => items.find((item) => item.kind === kind && item.key === key)!.body as StoreItem<K>['body'];
+  const items = demoStores(
+    (key) => scribe.id(key),
+    (ago) => scribe.day(ago),
+  );
+  const find = <K extends DemoItem['kind']>(kind: K, key: string) =>
+    items.find((item) => item.kind === kind && item.key === key)!.body as StoreItem<K>['body'];
   const head = find('head', job.head);
   const machineKey = items.find((item) => scribe.id(item.key) === head.machineId)!.key;
   return {
@@ -60,9 +112,19 @@ function demoBench(scribe: Scribe, job: DemoJob): FittedBench {
 
 function couponDesign(job: DemoJob): CouponDesign {
   return {
-    code: '', axes: job.axes!, fixed: { powerPercent: 80, speedMmPerS: 120, intervalMm: job.intervalMm ?? 0.06 }, passes: 1,
-    cell: { widthMm: 5, heightMm: 4 }, gapMm: 1, marginMm: 3, fill: 'filled', lineSpacingMm: 0.5, hatchAngleDeg: 0, directions: 'two-way',
-    labels: { at: 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 }, blank: { widthMm: job.axes!.block ? 110 : 70, heightMm: 60 },
+    code: '',
+    axes: job.axes!,
+    fixed: { powerPercent: 80, speedMmPerS: 120, intervalMm: job.intervalMm ?? 0.06 },
+    passes: 1,
+    cell: { widthMm: 5, heightMm: 4 },
+    gapMm: 1,
+    marginMm: 3,
+    fill: 'filled',
+    lineSpacingMm: 0.5,
+    hatchAngleDeg: 0,
+    directions: 'two-way',
+    labels: { at: 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
+    blank: { widthMm: job.axes!.block ? 110 : 70, heightMm: 60 },
   };
 }
 
@@ -72,27 +134,53 @@ async function proveOnCoupon(scribe: Scribe, job: DemoJob): Promise<Coupon> {
   const id = scribe.id(`${job.key}-coupon`);
   const at = (daysAgo: number) => ({ daysAgo, by: 'tobin', id });
   const body = {
-    id, ticketId: scribe.id(job.key), substrateId: scribe.id(job.substrate), compoundId: job.compound ? scribe.id(job.compound) : null,
-    headId: scribe.id(job.head), lensId: scribe.id(job.lens), focusOffsetMm: 0, design,
+    id,
+    ticketId: scribe.id(job.key),
+    substrateId: scribe.id(job.substrate),
+    compoundId: job.compound ? scribe.id(job.compound) : null,
+    headId: scribe.id(job.head),
+    lensId: scribe.id(job.lens),
+    focusOffsetMm: 0,
+    design,
   };
   await scribe.call('createCoupon', body, at(job.opened - 0.3));
   await scribe.call('markBurnt', { version: 1 }, at(job.opened - 0.4));
   const bench = demoBench(scribe, job);
   const fired = layoutCoupon(design, couponLimits(bench)).cells.map((cell) => ({
     cell: cell.index,
-    ...fireCell(TRUTHS[job.truth!], { ...cell, powerW: deliveredPower(cell.powerPercent, powerSource(bench)), passes: 1 }, scribe.random),
+    ...fireCell(
+      TRUTHS[job.truth!],
+      { ...cell, powerW: deliveredPower(cell.powerPercent, powerSource(bench)), passes: 1 },
+      scribe.random,
+    ),
   }));
   const enter = (stage: 'rinsed' | 'scrubbed', daysAgo: number) =>
-    scribe.call<Coupon>('createReading', { id: scribe.id(`${job.key}-${stage}`), stage, source: 'entered', entries: fired.map((cell) => ({ cell: cell.cell, outcome: cell[stage] })) }, at(daysAgo));
+    scribe.call<Coupon>(
+      'createReading',
+      {
+        id: scribe.id(`${job.key}-${stage}`),
+        stage,
+        source: 'entered',
+        entries: fired.map((cell) => ({ cell: cell.cell, outcome: cell[stage] })),
+      },
+      at(daysAgo),
+    );
   const rinsed = await enter('rinsed', job.opened - 0.5);
   return job.stage === 'coupon rinsed' ? rinsed : enter('scrubbed', job.opened - 0.6);
 }
 
 async function takeRecipe(scribe: Scribe, job: DemoJob, coupon: Coupon): Promise<CreateRecipe | null> {
   const bench = demoBench(scribe, job);
-  const outcomes = new Map(coupon.readings.filter(({ stage }) => stage === 'scrubbed').flatMap(({ entries }) => entries.map(({ cell, outcome }) => [cell, outcome])));
+  const outcomes = new Map(
+    coupon.readings
+      .filter(({ stage }) => stage === 'scrubbed')
+      .flatMap(({ entries }) => entries.map(({ cell, outcome }) => [cell, outcome])),
+  );
   const cells = layoutCoupon(coupon.design, couponLimits(bench)).cells.map((cell): WindowCell => ({
-    ...cell, passes: 1, powerW: deliveredPower(cell.powerPercent, powerSource(bench)), outcome: outcomes.get(cell.index)!,
+    ...cell,
+    passes: 1,
+    powerW: deliveredPower(cell.powerPercent, powerSource(bench)),
+    outcome: outcomes.get(cell.index)!,
   }));
   const fit = fitWindow({ cells, bench: windowBench(bench), seed: 7 });
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
@@ -100,8 +188,16 @@ async function takeRecipe(scribe: Scribe, job: DemoJob, coupon: Coupon): Promise
   const chosen: SettingChoice | null = answer.quickest ?? answer.widest;
   if (!chosen) return null;
   const body: CreateRecipe = {
-    id: scribe.id(`${job.key}-recipe`), ticketId: scribe.id(job.key), kind: answer.quickest ? 'quickest' : 'widest', couponIds: [coupon.id],
-    powerPercent: chosen.powerPercent, speedMmPerS: chosen.speedMmPerS, intervalMm: chosen.intervalMm, passes: chosen.passes, focusOffsetMm: 0, seed: 7,
+    id: scribe.id(`${job.key}-recipe`),
+    ticketId: scribe.id(job.key),
+    kind: answer.quickest ? 'quickest' : 'widest',
+    couponIds: [coupon.id],
+    powerPercent: chosen.powerPercent,
+    speedMmPerS: chosen.speedMmPerS,
+    intervalMm: chosen.intervalMm,
+    passes: chosen.passes,
+    focusOffsetMm: 0,
+    seed: 7,
   };
   await scribe.call('createRecipe', body, { daysAgo: job.opened - 0.7, by: 'ines' });
   return body;
@@ -109,13 +205,20 @@ async function takeRecipe(scribe: Scribe, job: DemoJob, coupon: Coupon): Promise
 
 async function startCoating(scribe: Scribe, job: DemoJob): Promise<void> {
   await weigh(scribe, job, 0, 4, 3 / 1440);
-  await scribe.call('createClock', { id: scribe.id(`${job.key}-dry`), kind: 'dry', label: 'beakers 1-4', minimumS: 420 }, { daysAgo: 2 / 1440, by: 'tobin', id: scribe.id(job.key) });
+  await scribe.call(
+    'createClock',
+    { id: scribe.id(`${job.key}-dry`), kind: 'dry', label: 'beakers 1-4', minimumS: 420 },
+    { daysAgo: 2 / 1440, by: 'tobin', id: scribe.id(job.key) },
+  );
 }
 
 /** Container and parts weighed; the film that results wanders round the job's mean. */
 async function weigh(scribe: Scribe, job: DemoJob, index: number, pieces: number, daysAgo: number): Promise<void> {
   if (!job.film || !job.container) return;
-  const items = demoStores((key) => scribe.id(key), (ago) => scribe.day(ago));
+  const items = demoStores(
+    (key) => scribe.id(key),
+    (ago) => scribe.day(ago),
+  );
   const container = items.find((item): item is DemoItem<'container'> => item.key === job.container)!.body;
   const compound = items.find((item): item is DemoItem<'compound'> => item.key === job.compound)!.body;
   const area = (job.mark[0] + 6) * (job.mark[1] + 6) * pieces;
@@ -127,9 +230,14 @@ async function weigh(scribe: Scribe, job: DemoJob, index: number, pieces: number
   const partsWeighed = index % 2 === 0 && dry > 0.1;
   const bare = Number((pieces * 18.4).toFixed(2));
   const body = {
-    id: scribe.id(`${job.key}-weighing-${index}`), containerId: scribe.id(job.container), pieces, before: { value: before, unit: 'g' },
-    after: { value: Number((before - laid).toFixed(1)), unit: 'g' }, partsBefore: partsWeighed ? { value: bare, unit: 'g' } : null,
-    partsAfter: partsWeighed ? { value: Number((bare + dry).toFixed(2)), unit: 'g' } : null, correctsId: null,
+    id: scribe.id(`${job.key}-weighing-${index}`),
+    containerId: scribe.id(job.container),
+    pieces,
+    before: { value: before, unit: 'g' },
+    after: { value: Number((before - laid).toFixed(1)), unit: 'g' },
+    partsBefore: partsWeighed ? { value: bare, unit: 'g' } : null,
+    partsAfter: partsWeighed ? { value: Number((bare + dry).toFixed(2)), unit: 'g' } : null,
+    correctsId: null,
   };
   await scribe.call('createWeighing', body, { daysAgo, by: OPERATORS[index % 4]!, id: scribe.id(job.key) });
 }
@@ -145,28 +253,54 @@ async function runPieces(scribe: Scribe, job: DemoJob, recipe: CreateRecipe): Pr
   }
 }
 
-async function runOnce(scribe: Scribe, job: DemoJob, recipe: CreateRecipe, index: number, daysAgo: number): Promise<void> {
+async function runOnce(
+  scribe: Scribe,
+  job: DemoJob,
+  recipe: CreateRecipe,
+  index: number,
+  daysAgo: number,
+): Promise<void> {
   const by = OPERATORS[index % 4]!;
   const id = scribe.id(`${job.key}-run-${index}`);
   const pieces = job.piecesPerRun!;
-  const seconds = (job.mark[1] / recipe.intervalMm) * (job.mark[0] / recipe.speedMmPerS + (2 * recipe.speedMmPerS) / 5000);
+  const seconds =
+    (job.mark[1] / recipe.intervalMm) * (job.mark[0] / recipe.speedMmPerS + (2 * recipe.speedMmPerS) / 5000);
   const run = {
-    id, ticketId: scribe.id(job.key), recipeId: recipe.id, correctsId: null, pieces, power: { value: recipe.powerPercent, unit: '%' },
-    speed: { value: recipe.speedMmPerS, unit: 'mm/s' }, interval: { value: recipe.intervalMm, unit: 'mm' }, passes: 1, focusOffsetMm: 0,
-    air: job.air ?? 'off', minutes: Math.max(0.5, scribe.near((seconds * pieces) / 60, 0.04, 1)), note: '',
+    id,
+    ticketId: scribe.id(job.key),
+    recipeId: recipe.id,
+    correctsId: null,
+    pieces,
+    power: { value: recipe.powerPercent, unit: '%' },
+    speed: { value: recipe.speedMmPerS, unit: 'mm/s' },
+    interval: { value: recipe.intervalMm, unit: 'mm' },
+    passes: 1,
+    focusOffsetMm: 0,
+    air: job.air ?? 'off',
+    minutes: Math.max(0.5, scribe.near((seconds * pieces) / 60, 0.04, 1)),
+    note: '',
   };
   await scribe.call('createRun', run, { daysAgo, by });
   const lubricant = job.compound === 'greyslip';
   const cleaning = {
-    id: scribe.id(`${job.key}-clean-${index}`), method: lubricant ? 'alcohol and scrubbing' : job.compound ? 'water and sponge' : 'isopropyl alcohol',
-    minutes: scribe.near(lubricant ? 9 : 2, 0.3), residue: lubricant && index % 3 === 0 ? 'some' : index % 5 === 0 ? 'trace' : 'none',
+    id: scribe.id(`${job.key}-clean-${index}`),
+    method: lubricant ? 'alcohol and scrubbing' : job.compound ? 'water and sponge' : 'isopropyl alcohol',
+    minutes: scribe.near(lubricant ? 9 : 2, 0.3),
+    residue: lubricant && index % 3 === 0 ? 'some' : index % 5 === 0 ? 'trace' : 'none',
   };
   await scribe.call('createCleaning', cleaning, { daysAgo: daysAgo - 0.02, by, id });
   const faulty = job.faults !== undefined && (index + 1) % job.faults.every === 0;
   const judgement = {
-    id: scribe.id(`${job.key}-judge-${index}`), contrastStep: faulty ? 3 : job.compound === 'greyslip' ? 3 : 4 + (index % 3 === 0 ? 1 : 0), evenness: faulty ? 'patchy' : 'even',
-    piecesGood: faulty ? Math.max(0, pieces - 1) : pieces, faults: faulty ? [job.faults!.fault] : [],
-    tests: [{ test: 'abrasive pad', result: faulty ? 'slightly paler' : 'no change' }, ...(index % 4 === 0 ? [{ test: 'denatured alcohol', result: 'no change' }] : [])], note: '',
+    id: scribe.id(`${job.key}-judge-${index}`),
+    contrastStep: faulty ? 3 : job.compound === 'greyslip' ? 3 : 4 + (index % 3 === 0 ? 1 : 0),
+    evenness: faulty ? 'patchy' : 'even',
+    piecesGood: faulty ? Math.max(0, pieces - 1) : pieces,
+    faults: faulty ? [job.faults!.fault] : [],
+    tests: [
+      { test: 'abrasive pad', result: faulty ? 'slightly paler' : 'no change' },
+      ...(index % 4 === 0 ? [{ test: 'denatured alcohol', result: 'no change' }] : []),
+    ],
+    note: '',
   };
   await scribe.call('createJudgement', judgement, { daysAgo: daysAgo - 0.03, by, id });
 }

@@ -17,7 +17,9 @@ export class Scribe {
   id(key: string): string {
     const known = this.made.get(key);
     if (known) return known;
-    const random = seededRandom([...key].reduce((hash, letter) => Math.imul(hash ^ letter.charCodeAt(0), 16_777_619) >>> 0, 2_166_136_261));
+    const random = seededRandom(
+      [...key].reduce((hash, letter) => Math.imul(hash ^ letter.charCodeAt(0), 16_777_619) >>> 0, 2_166_136_261),
+    );
     const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
     hex[12] = '4';
     hex[16] = '8';

@@ -21,17 +21,36 @@ export async function openBrowser(): Promise<Browser> {
   const options = new Options();
   options.setBinaryPath('/usr/bin/chromium');
   options.addArguments(
-    '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--force-color-profile=srgb', '--lang=en-GB', `--user-data-dir=${profile}`,
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--force-color-profile=srgb',
+    '--lang=en-GB',
+    `--user-data-dir=${profile}`,
   );
   options.setUserPreferences({ 'download.default_directory': downloads, 'intl.accept_languages': 'en-GB' });
   const kept = new logging.Preferences();
   kept.setLevel(logging.Type.BROWSER, logging.Level.ALL);
   options.setLoggingPrefs(kept);
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   const chrome = driver as Driver;
   const viewport = async (width: number, height: number) => {
-    await chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+    await chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
   };
   await viewport(1280, 800);
   await chrome.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });

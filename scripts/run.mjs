@@ -9,5 +9,8 @@ const [name, ...rest] = process.argv.slice(2);
 ensureSystem({ browser: true });
 ensureModules();
 ensureClient();
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, `scripts/${name}.ts`), ...rest], { cwd: ROOT, stdio: 'inherit' });
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, `scripts/${name}.ts`), ...rest], {
+  cwd: ROOT,
+  stdio: 'inherit',
+});
 process.exit(status ?? 1);

@@ -17,7 +17,9 @@ async function launch(): Promise<void> {
   if (process.env['UNTO_DEMO'] !== 'no') await loadDemoWhenEmpty({ sequelize, models, now: new Date() });
   const clock = () => new Date();
   const hosts = ['127.0.0.1', 'localhost', '[::1]', host];
-  const server = createServer(createApp({ sequelize, models, clock, log, hosts, clientFolder: process.env['UNTO_CLIENT'] }));
+  const server = createServer(
+    createApp({ sequelize, models, clock, log, hosts, clientFolder: process.env['UNTO_CLIENT'] }),
+  );
   server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
   await once(server, 'listening');
   const { port } = server.address() as AddressInfo;
@@ -33,6 +35,8 @@ async function launch(): Promise<void> {
 }
 
 launch().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof NewerSchemaError ? error.message : String((error as Error).stack ?? error)}\n`);
+  process.stderr.write(
+    `${error instanceof NewerSchemaError ? error.message : String((error as Error).stack ?? error)}\n`,
+  );
   process.exit(error instanceof NewerSchemaError ? 3 : 1);
 });

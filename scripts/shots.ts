@@ -35,8 +35,16 @@ async function shotList(base: string): Promise<Shot[]> {
   const tickets = await get('/api/tickets');
   const coupons = await get('/api/coupons');
   const ticket = (title: string) => tickets.find((found) => found.title === title)!.id;
-  const [orchid, circle, beakers, markers] = [ticket('Orchid bed tags'), ticket('Setting circle of the 1911 refractor'), ticket('Rain-gauge beakers'), ticket('Arboretum trail markers')];
-  const stores = (await (await fetch(`${base}/api/stores?kind=compound`)).json()) as { id: string; body: { name: string } }[];
+  const [orchid, circle, beakers, markers] = [
+    ticket('Orchid bed tags'),
+    ticket('Setting circle of the 1911 refractor'),
+    ticket('Rain-gauge beakers'),
+    ticket('Arboretum trail markers'),
+  ];
+  const stores = (await (await fetch(`${base}/api/stores?kind=compound`)).json()) as {
+    id: string;
+    body: { name: string };
+  }[];
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },
     { name: 'tickets', path: '/tickets', ready: 'td strong' },
@@ -46,16 +54,38 @@ async function shotList(base: string): Promise<Shot[]> {
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
     { name: 'place', path: `/tickets/${orchid}/place`, ready: 'figure.section svg' },
     { name: 'prove', path: `/tickets/${orchid}/prove`, ready: '[data-test-id="recipe"]' },
-    { name: 'design', path: `/tickets/${circle}/prove`, press: ['[data-test-id="design-coupon"]'], ready: '[data-test-id="coupon-grid"]' },
-    { name: 'coupon', path: `/coupons/${coupons.find(({ code }) => code === 'K-008')!.id}`, ready: '[data-test-id="coupon-grid"]' },
-    { name: 'window', path: `/windows/${orchid}`, ready: '[data-test-id="offer-quickest"], [data-test-id="offer-widest"]' },
+    {
+      name: 'design',
+      path: `/tickets/${circle}/prove`,
+      press: ['[data-test-id="design-coupon"]'],
+      ready: '[data-test-id="coupon-grid"]',
+    },
+    {
+      name: 'coupon',
+      path: `/coupons/${coupons.find(({ code }) => code === 'K-008')!.id}`,
+      ready: '[data-test-id="coupon-grid"]',
+    },
+    {
+      name: 'window',
+      path: `/windows/${orchid}`,
+      ready: '[data-test-id="offer-quickest"], [data-test-id="offer-widest"]',
+    },
     { name: 'mark', path: `/tickets/${orchid}/mark`, ready: '[data-test-id="log-run"]' },
     { name: 'clean', path: `/tickets/${beakers}/clean`, ready: 'figure.section svg' },
     { name: 'judge', path: `/tickets/${orchid}/judge`, ready: 'figure.section svg' },
     { name: 'ledger', path: '/ledger', ready: '[data-test-id="ledger-row"]' },
-    { name: 'stores', path: `/stores/${stores.find(({ body }) => body.name === 'Corvid Film')!.id}`, ready: '[data-test-id="revise"]' },
+    {
+      name: 'stores',
+      path: `/stores/${stores.find(({ body }) => body.name === 'Corvid Film')!.id}`,
+      ready: '[data-test-id="revise"]',
+    },
     { name: 'practice', path: '/practice', ready: '[data-test-id="stated-row"]' },
-    { name: 'evidence', path: `/tickets/${orchid}/coat`, ready: '[data-test-id="evidence-sheet"] table', press: ['[data-test-id="tile-mass"] button'] },
+    {
+      name: 'evidence',
+      path: `/tickets/${orchid}/coat`,
+      ready: '[data-test-id="evidence-sheet"] table',
+      press: ['[data-test-id="tile-mass"] button'],
+    },
   ];
 }
 
@@ -74,16 +104,25 @@ async function main(): Promise<void> {
     await browser.driver.get(`${base}/icon.svg`);
     const operators = (await (await fetch(`${base}/api/operators`)).json()) as { id: string; name: string }[];
     const tobin = operators.find(({ name }) => name === 'Tobin Ash')!.id;
-    await browser.driver.executeScript(`localStorage.setItem('unto-operator', ${JSON.stringify(tobin)}); localStorage.setItem('unto-theme', '${process.argv.includes('--lamp') ? 'lamp' : 'paper'}')`);
+    await browser.driver.executeScript(
+      `localStorage.setItem('unto-operator', ${JSON.stringify(tobin)}); localStorage.setItem('unto-theme', '${process.argv.includes('--lamp') ? 'lamp' : 'paper'}')`,
+    );
     for (const shot of await shotList(base)) {
       if (only.length && !only.includes(shot.name)) continue;
       await browser.driver.get(base + shot.path);
-      for (const selector of shot.press ?? []) await (await browser.driver.wait(until.elementLocated(By.css(selector)), 10_000, `${shot.name}: ${selector}`)).click();
-      await browser.driver.wait(until.elementLocated(By.css(shot.ready)), 15_000, `${shot.name} never showed ${shot.ready}`).catch(async (error: unknown) => {
-        console.log((await browser.severe()).join('\n'));
-        throw error;
-      });
-      await browser.driver.executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 700))');
+      for (const selector of shot.press ?? [])
+        await (
+          await browser.driver.wait(until.elementLocated(By.css(selector)), 10_000, `${shot.name}: ${selector}`)
+        ).click();
+      await browser.driver
+        .wait(until.elementLocated(By.css(shot.ready)), 15_000, `${shot.name} never showed ${shot.ready}`)
+        .catch(async (error: unknown) => {
+          console.log((await browser.severe()).join('\n'));
+          throw error;
+        });
+      await browser.driver.executeAsyncScript(
+        'const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 700))',
+      );
       writeFileSync(join(into, `${shot.name}.png`), Buffer.from(await browser.driver.takeScreenshot(), 'base64'));
       for (const message of await browser.severe()) console.log(`${shot.name}: ${message}`);
     }

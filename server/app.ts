@@ -1,32 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import type { Logger } from 'pino';
-import type { Sequelize } from 'sequelize';
-import type { Models } from './db/models.js';
+import type { AppDeps } from './deps.js';
 import { handlers } from './handlers.js';
 import { guard } from './http/guard.js';
 import { serveClient } from './http/client.js';
 import { mount } from './http/mount.js';
 import { problem, problemOf, Refusal } from './http/refusal.js';
 
-/** Everything the application needs from outside; nothing of it is reached for. */
-export interface AppDeps {
-  readonly sequelize: Sequelize;
-  readonly models: Models;
-  readonly clock: () => Date;
-  readonly log: Logger;
-  /** Host names this server answers to. */
-  readonly hosts: readonly string[];
-  /** Folder of the built client, if it is served from here. */
-  readonly clientFolder?: string | undefined;
-}
-
 /** Builds the application; opens no port. */
 export function createApp(deps: AppDeps): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
-    response.set({ 'X-Content-Type-Options': 'nosniff', 'Referrer-Policy': 'no-referrer', 'X-Unto-Time': deps.clock().toISOString() });
+    response.set({
+      'X-Content-Type-Options': 'nosniff',
+      'Referrer-Policy': 'no-referrer',
+      'X-Unto-Time': deps.clock().toISOString(),
+    });
     next();
   });
   app.use(guard(deps.hosts));
@@ -48,6 +39,8 @@ function answerError(log: Logger, error: unknown, request: Request, response: Re
   const incident = known ? undefined : randomUUID();
   if (!known) log.error({ err: error, incident, url: request.url }, 'unforeseen');
   else if (known.status >= 500) log.warn({ err: error, url: request.url }, known.type);
-  const body = known ?? problem('internal', `Nothing was kept. If it happens again, look for ${incident} in the log.`, { incident });
+  const body =
+    known ??
+    problem('internal', `Nothing was kept. If it happens again, look for ${incident} in the log.`, { incident });
   response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
 }

@@ -1,4 +1,24 @@
-import { openApiDocument, type CreateCleaning, type CreateCoupon, type CreateJudgement, type CreateOperator, type CreateReading, type CreateRecipe, type CreateRun, type CreateStatedSetting, type CreateStoreItem, type CreateTicket, type CreateCheck, type CreateClock, type CreateWeighing, type ChangeTicket, type LedgerQuery, type RetireStoreItem, type ReviseStoreItem, type Workshop } from '@unto/contract';
+import {
+  openApiDocument,
+  type CreateCleaning,
+  type CreateCoupon,
+  type CreateJudgement,
+  type CreateOperator,
+  type CreateReading,
+  type CreateRecipe,
+  type CreateRun,
+  type CreateStatedSetting,
+  type CreateStoreItem,
+  type CreateTicket,
+  type CreateCheck,
+  type CreateClock,
+  type CreateWeighing,
+  type ChangeTicket,
+  type LedgerQuery,
+  type RetireStoreItem,
+  type ReviseStoreItem,
+  type Workshop,
+} from '@unto/contract';
 import type { CouponDesign } from '@unto/core';
 import * as coupons from './coupons/service.js';
 import type { Call, Handlers } from './http/mount.js';
@@ -29,7 +49,8 @@ export const handlers: Handlers = {
   changeWorkshop: (context, { body }: Call<Workshop>) => workshop.changeWorkshop(context, body),
   listOperators: (context) => workshop.listOperators(context),
   createOperator: (context, { body }: Call<CreateOperator>) => workshop.createOperator(context, body),
-  listStores: (context, { query }: Call<unknown, { kind?: string; retired?: number }>) => stores.listStores(context, query),
+  listStores: (context, { query }: Call<unknown, { kind?: string; retired?: number }>) =>
+    stores.listStores(context, query),
   storeHistory: (context, call) => stores.storeHistory(context, id(call)),
   createStoreItem: (context, { body }: Call<CreateStoreItem>) => stores.createStoreItem(context, body),
   reviseStoreItem: (context, call: Call<ReviseStoreItem>) => stores.reviseStoreItem(context, id(call), call.body),
@@ -40,9 +61,11 @@ export const handlers: Handlers = {
   changeTicket: (context, call: Call<ChangeTicket>) => tickets.changeTicket(context, id(call), call.body),
   createCheck: (context, call: Call<CreateCheck>) => tickets.createCheck(context, id(call), call.body),
   createClock: (context, call: Call<CreateClock>) => tickets.createClock(context, id(call), call.body),
-  endClock: (context, call: Call<{ outcome: 'passed' | 'dropped' }>) => tickets.endClock(context, id(call), call.body.outcome),
+  endClock: (context, call: Call<{ outcome: 'passed' | 'dropped' }>) =>
+    tickets.endClock(context, id(call), call.body.outcome),
   createWeighing: (context, call: Call<CreateWeighing>) => createWeighing(context, id(call), call.body),
-  listCoupons: (context, { query }: Call<unknown, { ticketId?: string; stage?: string }>) => coupons.listCoupons(context, query),
+  listCoupons: (context, { query }: Call<unknown, { ticketId?: string; stage?: string }>) =>
+    coupons.listCoupons(context, query),
   createCoupon: (context, { body }: Call<CreateCoupon>) => coupons.createCoupon(context, body),
   coupon: (context, call) => coupons.getCoupon(context, id(call)),
   redesignCoupon: (context, call: Call<{ version: number; focusOffsetMm: number; design: CouponDesign }>) =>
@@ -55,8 +78,10 @@ export const handlers: Handlers = {
   createCleaning: (context, call: Call<CreateCleaning>) => runs.createCleaning(context, id(call), call.body),
   createJudgement: (context, call: Call<CreateJudgement>) => runs.createJudgement(context, id(call), call.body),
   ledger: (context, { query }: Call<unknown, LedgerQuery>) => ledger.ledgerPage(context, query),
-  ledgerCsv: async (context, { query }: Call<unknown, LedgerQuery>) => files.ledgerCsv(await ledger.ledgerAll(context, query)),
-  ledgerJson: async (context, { query }: Call<unknown, LedgerQuery>) => files.ledgerJson(await ledger.ledgerAll(context, query)),
+  ledgerCsv: async (context, { query }: Call<unknown, LedgerQuery>) =>
+    files.ledgerCsv(await ledger.ledgerAll(context, query)),
+  ledgerJson: async (context, { query }: Call<unknown, LedgerQuery>) =>
+    files.ledgerJson(await ledger.ledgerAll(context, query)),
   importLedger: (context, { body }: Call<{ format: 'csv' | 'json'; text: string }>) => importLedger(context, body),
   listPractice: (context) => practice.listPractice(context),
   createStatedSetting: (context, { body }: Call<CreateStatedSetting>) => practice.createStatedSetting(context, body),

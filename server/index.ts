@@ -1,4 +1,5 @@
-export { createApp, type AppDeps } from './app.js';
+export { createApp } from './app.js';
+export type { AppDeps } from './deps.js';
 export { connect } from './db/connect.js';
 export { migrate, NewerSchemaError } from './db/migrate.js';
 export { defineModels, type Models, type Rows } from './db/models.js';

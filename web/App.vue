@@ -40,7 +40,10 @@ onMounted(async () => {
   await outbox.load();
   await load();
 });
-watch(() => outbox.sentCount, () => bench.ready && void bench.load().catch(() => undefined));
+watch(
+  () => outbox.sentCount,
+  () => bench.ready && void bench.load().catch(() => undefined),
+);
 </script>
 
 <template>
@@ -48,10 +51,22 @@ watch(() => outbox.sentCount, () => bench.ready && void bench.load().catch(() =>
   <div class="bench-book">
     <nav class="index no-print" aria-label="Index">
       <RouterLink to="/today" class="mark">Unto</RouterLink>
-      <RouterLink v-for="entry in INDEX" :key="entry" :to="`/${entry}`" class="tab" :class="{ here: here === entry }" :aria-current="here === entry ? 'page' : undefined">
+      <RouterLink
+        v-for="entry in INDEX"
+        :key="entry"
+        :to="`/${entry}`"
+        class="tab"
+        :class="{ here: here === entry }"
+        :aria-current="here === entry ? 'page' : undefined"
+      >
         {{ entry.charAt(0).toUpperCase() + entry.slice(1) }}
       </RouterLink>
-      <button type="button" class="theme" :aria-label="bench.theme === 'paper' ? 'Dark: lamp' : 'Light: paper'" @click="bench.theme = bench.theme === 'paper' ? 'lamp' : 'paper'">
+      <button
+        type="button"
+        class="theme"
+        :aria-label="bench.theme === 'paper' ? 'Dark: lamp' : 'Light: paper'"
+        @click="bench.theme = bench.theme === 'paper' ? 'lamp' : 'paper'"
+      >
         {{ bench.theme === 'paper' ? 'Lamp' : 'Paper' }}
       </button>
     </nav>

@@ -2,7 +2,11 @@ import { object, type InferType } from 'yup';
 import { INTERVAL_UNITS, SPEED_UNITS } from '@unto/core';
 import { notNegative, oneOf, text, uuid, whole, within } from '../fields/index.js';
 
-export const createOperator = object({ id: uuid().label('id'), name: text('Name', 80), role: text('Role', 40) }).noUnknown();
+export const createOperator = object({
+  id: uuid().label('id'),
+  name: text('Name', 80),
+  role: text('Role', 40),
+}).noUnknown();
 export type CreateOperator = InferType<typeof createOperator>;
 export type Operator = CreateOperator;
 
@@ -15,7 +19,10 @@ export const changeWorkshop = object({
   bound: within('Share that must hold in the worst case', 0.5, 0.99),
   tolerancePower: within('Power may drift by', 0, 0.5),
   toleranceFocusMm: within('Focus may drift by', 0, 10, 'mm'),
-  speedUnit: oneOf('Speed shown in', SPEED_UNITS.filter((unit) => unit !== 'dial')),
+  speedUnit: oneOf(
+    'Speed shown in',
+    SPEED_UNITS.filter((unit) => unit !== 'dial'),
+  ),
   intervalUnit: oneOf('Interval shown in', INTERVAL_UNITS),
   filmUnit: oneOf('Film shown in', ['µm', 'mil'] as const),
   massUnit: oneOf('Mass shown in', ['g', 'oz'] as const),

@@ -34,17 +34,34 @@ export function openApiDocument() {
 }
 
 function operation(name: string, route: Route) {
-  const inPath = [...route.path.matchAll(/:(\w+)/g)].map((match) => ({ name: match[1], in: 'path', required: true, schema: { type: 'string' } }));
-  const query = route.query ? (convertSchema(route.query as never) as { properties?: Record<string, unknown> }) : undefined;
+  const inPath = [...route.path.matchAll(/:(\w+)/g)].map((match) => ({
+    name: match[1],
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const query = route.query
+    ? (convertSchema(route.query as never) as { properties?: Record<string, unknown> })
+    : undefined;
   const inQuery = Object.entries(query?.properties ?? {}).map(([key, schema]) => ({ name: key, in: 'query', schema }));
   return {
     operationId: name,
     summary: route.summary,
     parameters: [...inPath, ...inQuery],
-    ...(route.body ? { requestBody: { required: true, content: { 'application/json': { schema: convertSchema(route.body as never) } } } } : {}),
+    ...(route.body
+      ? {
+          requestBody: {
+            required: true,
+            content: { 'application/json': { schema: convertSchema(route.body as never) } },
+          },
+        }
+      : {}),
     responses: {
       200: { description: 'Done', content: { [route.answers ?? 'application/json']: {} } },
-      default: { description: 'Refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
+      default: {
+        description: 'Refused',
+        content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+      },
     },
   };
 }

@@ -11,7 +11,7 @@ export const PROBLEMS = {
   'too-large': { status: 413, title: 'This is too large' },
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'database-away': { status: 503, title: 'The database does not answer' },
-  'internal': { status: 500, title: 'Something went wrong here' },
+  internal: { status: 500, title: 'Something went wrong here' },
 } as const;
 
 export type ProblemKind = keyof typeof PROBLEMS;

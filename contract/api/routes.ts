@@ -4,7 +4,15 @@ import { createStatedSetting } from '../practice/index.js';
 import { createRecipe } from '../recipes/index.js';
 import { createCleaning, createJudgement, createRun, importLedger, ledgerQuery } from '../runs/index.js';
 import { createStoreItem, listStoreQuery, retireStoreItem, reviseStoreItem } from '../stores/index.js';
-import { changeTicket, createCheck, createClock, createTicket, createWeighing, endClock, listTicketsQuery } from '../tickets/index.js';
+import {
+  changeTicket,
+  createCheck,
+  createClock,
+  createTicket,
+  createWeighing,
+  endClock,
+  listTicketsQuery,
+} from '../tickets/index.js';
 import { changeWorkshop, createOperator } from './bench.js';
 
 /** One operation of the API. The server mounts exactly these, and the OpenAPI document lists exactly these. */
@@ -23,39 +31,99 @@ export const ROUTES = {
   openapi: { method: 'get', path: '/api/openapi.json', summary: 'This document' },
   today: { method: 'get', path: '/api/today', summary: 'What to do next, running clocks, what runs short' },
   workshop: { method: 'get', path: '/api/workshop', summary: 'Settings of the shop' },
-  changeWorkshop: { method: 'put', path: '/api/workshop', summary: 'Change the settings of the shop', body: changeWorkshop },
+  changeWorkshop: {
+    method: 'put',
+    path: '/api/workshop',
+    summary: 'Change the settings of the shop',
+    body: changeWorkshop,
+  },
   listOperators: { method: 'get', path: '/api/operators', summary: 'Who works here' },
   createOperator: { method: 'post', path: '/api/operators', summary: 'Add an operator', body: createOperator },
-  listStores: { method: 'get', path: '/api/stores', summary: 'Store items with their newest revisions', query: listStoreQuery },
+  listStores: {
+    method: 'get',
+    path: '/api/stores',
+    summary: 'Store items with their newest revisions',
+    query: listStoreQuery,
+  },
   storeHistory: { method: 'get', path: '/api/stores/:id/revisions', summary: 'All revisions of an item, newest first' },
   createStoreItem: { method: 'post', path: '/api/stores', summary: 'Add an item', body: createStoreItem },
   reviseStoreItem: { method: 'put', path: '/api/stores/:id', summary: 'Make a new revision', body: reviseStoreItem },
-  retireStoreItem: { method: 'put', path: '/api/stores/:id/retired', summary: 'Retire an item or take it back', body: retireStoreItem },
+  retireStoreItem: {
+    method: 'put',
+    path: '/api/stores/:id/retired',
+    summary: 'Retire an item or take it back',
+    body: retireStoreItem,
+  },
   listTickets: { method: 'get', path: '/api/tickets', summary: 'Tickets, newest first', query: listTicketsQuery },
   createTicket: { method: 'post', path: '/api/tickets', summary: 'Open a ticket', body: createTicket },
-  ticket: { method: 'get', path: '/api/tickets/:id', summary: 'A ticket with checks, clocks, weighings, coupons, recipes and runs' },
+  ticket: {
+    method: 'get',
+    path: '/api/tickets/:id',
+    summary: 'A ticket with checks, clocks, weighings, coupons, recipes and runs',
+  },
   changeTicket: { method: 'put', path: '/api/tickets/:id', summary: 'Change a ticket', body: changeTicket },
-  createCheck: { method: 'post', path: '/api/tickets/:id/checks', summary: 'Tick something off, or acknowledge a caution', body: createCheck },
+  createCheck: {
+    method: 'post',
+    path: '/api/tickets/:id/checks',
+    summary: 'Tick something off, or acknowledge a caution',
+    body: createCheck,
+  },
   createClock: { method: 'post', path: '/api/tickets/:id/clocks', summary: 'Start a clock', body: createClock },
   endClock: { method: 'put', path: '/api/clocks/:id/end', summary: 'End a clock', body: endClock },
-  createWeighing: { method: 'post', path: '/api/tickets/:id/weighings', summary: 'Enter a weighing', body: createWeighing },
+  createWeighing: {
+    method: 'post',
+    path: '/api/tickets/:id/weighings',
+    summary: 'Enter a weighing',
+    body: createWeighing,
+  },
   listCoupons: { method: 'get', path: '/api/coupons', summary: 'Coupons, newest first', query: listCouponsQuery },
   createCoupon: { method: 'post', path: '/api/coupons', summary: 'Keep a coupon design', body: createCoupon },
   coupon: { method: 'get', path: '/api/coupons/:id', summary: 'A coupon with its readings' },
-  redesignCoupon: { method: 'put', path: '/api/coupons/:id', summary: 'Redesign a coupon that is not burnt', body: redesignCoupon },
+  redesignCoupon: {
+    method: 'put',
+    path: '/api/coupons/:id',
+    summary: 'Redesign a coupon that is not burnt',
+    body: redesignCoupon,
+  },
   markBurnt: { method: 'put', path: '/api/coupons/:id/burnt', summary: 'Say that a coupon was burnt', body: markBurnt },
-  createReading: { method: 'post', path: '/api/coupons/:id/readings', summary: 'Enter outcomes of cells', body: createReading },
+  createReading: {
+    method: 'post',
+    path: '/api/coupons/:id/readings',
+    summary: 'Enter outcomes of cells',
+    body: createReading,
+  },
   createRecipe: { method: 'post', path: '/api/recipes', summary: 'Accept a setting as a recipe', body: createRecipe },
   createRun: { method: 'post', path: '/api/runs', summary: 'Log a run', body: createRun },
   run: { method: 'get', path: '/api/runs/:id', summary: 'A run with its cleaning and judgement' },
-  createCleaning: { method: 'post', path: '/api/runs/:id/cleanings', summary: 'Log how a run was cleaned', body: createCleaning },
+  createCleaning: {
+    method: 'post',
+    path: '/api/runs/:id/cleanings',
+    summary: 'Log how a run was cleaned',
+    body: createCleaning,
+  },
   createJudgement: { method: 'post', path: '/api/runs/:id/judgements', summary: 'Judge a run', body: createJudgement },
   ledger: { method: 'get', path: '/api/ledger', summary: 'The record, newest first, by cursor', query: ledgerQuery },
-  ledgerCsv: { method: 'get', path: '/api/ledger.csv', summary: 'The record as CSV', query: ledgerQuery, answers: 'text/csv' },
+  ledgerCsv: {
+    method: 'get',
+    path: '/api/ledger.csv',
+    summary: 'The record as CSV',
+    query: ledgerQuery,
+    answers: 'text/csv',
+  },
   ledgerJson: { method: 'get', path: '/api/ledger.json', summary: 'The record as JSON', query: ledgerQuery },
-  importLedger: { method: 'post', path: '/api/ledger/import', summary: 'Bring an exported record back', body: importLedger },
+  importLedger: {
+    method: 'post',
+    path: '/api/ledger/import',
+    summary: 'Bring an exported record back',
+    body: importLedger,
+  },
   listPractice: { method: 'get', path: '/api/practice', summary: 'Stated settings' },
-  createStatedSetting: { method: 'post', path: '/api/practice', summary: 'Keep a stated setting', body: createStatedSetting },
+  createStatedSetting: {
+    method: 'post',
+    path: '/api/practice',
+    summary: 'Keep a stated setting',
+    body: createStatedSetting,
+  },
 } as const satisfies Record<string, Route>;
 
 export type RouteName = keyof typeof ROUTES;

@@ -49,7 +49,11 @@ export const createCoupon = object({
   design: couponDesign,
 }).noUnknown();
 /** A coupon may be redesigned until it is burnt. */
-export const redesignCoupon = object({ version: whole('Version', 1, 1e9), focusOffsetMm: finite('Focus offset', 'mm'), design: couponDesign }).noUnknown();
+export const redesignCoupon = object({
+  version: whole('Version', 1, 1e9),
+  focusOffsetMm: finite('Focus offset', 'mm'),
+  design: couponDesign,
+}).noUnknown();
 export const markBurnt = object({ version: whole('Version', 1, 1e9) }).noUnknown();
 
 /** Outcomes of some cells at a stage. Appended; the newest reading of a cell counts. */
@@ -116,5 +120,7 @@ export interface CouponSummary {
 
 export const listCouponsQuery = object({
   ticketId: string().optional(),
-  stage: string().oneOf([...COUPON_STAGES]).optional(),
+  stage: string()
+    .oneOf([...COUPON_STAGES])
+    .optional(),
 });

@@ -22,7 +22,11 @@ export const uuid = () =>
 
 /** Text a person must give, with its own message when it is empty. */
 export const text = (label: string, max = 200) =>
-  string().label(label).trim().required(`${label} is missing.`).max(max, `${label} is longer than ${max} characters.`);
+  string()
+    .label(label)
+    .required(`${label} is missing.`)
+    .test('not-blank', `${label} is missing.`, (value) => value == null || value === '' || value.trim() !== '')
+    .max(max, `${label} is longer than ${max} characters.`);
 
 /** Text that may stay empty. */
 export const note = (label: string, max = 4000) =>
@@ -65,7 +69,11 @@ export const day = (label: string) =>
   string()
     .label(label)
     .matches(/^\d{4}-\d{2}-\d{2}$/, `${label} must be a date like 2026-03-01.`)
-    .test('real', `${label} is not a day of the calendar.`, (value) => value == null || !Number.isNaN(Date.parse(`${value}T00:00:00Z`)));
+    .test(
+      'real',
+      `${label} is not a day of the calendar.`,
+      (value) => value == null || !Number.isNaN(Date.parse(`${value}T00:00:00Z`)),
+    );
 
 /** A moment, ISO 8601 with zone. */
 export const moment = (label: string) =>
@@ -85,12 +93,19 @@ const entered = <U extends string>(label: string, units: readonly U[]) =>
 export const enteredPower = () =>
   entered<PowerUnit>('Power', POWER_UNITS).test('full-scale', 'Power is above full scale.', (power, context) => {
     const top = power?.unit === '%' ? 100 : power?.unit === '0-1000' ? 1000 : Infinity;
-    return !power || power.value <= top || context.createError({ path: `${context.path}.value`, message: `Power must be at most ${top}.` });
+    return (
+      !power ||
+      power.value <= top ||
+      context.createError({ path: `${context.path}.value`, message: `Power must be at most ${top}.` })
+    );
   });
 export const enteredSpeed = () => entered<SpeedUnit>('Speed', SPEED_UNITS);
 export const enteredInterval = () => entered<IntervalUnit>('Interval', INTERVAL_UNITS);
 export const enteredMass = (label: string) =>
-  object({ value: notNegative(label, 'g'), unit: oneOf<MassUnit>(`Unit of ${label.toLowerCase()}`, MASS_UNITS) }).noUnknown();
+  object({
+    value: notNegative(label, 'g'),
+    unit: oneOf<MassUnit>(`Unit of ${label.toLowerCase()}`, MASS_UNITS),
+  }).noUnknown();
 
 export const outcome = () => oneOf('Outcome', OUTCOMES);
 

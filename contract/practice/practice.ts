@@ -1,6 +1,16 @@
 import { object, type InferType } from 'yup';
 import { SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES } from '@unto/core';
-import { enteredInterval, enteredPower, enteredSpeed, note, oneOf, optionalNumber, text, uuid, whole } from '../fields/index.js';
+import {
+  enteredInterval,
+  enteredPower,
+  enteredSpeed,
+  note,
+  oneOf,
+  optionalNumber,
+  text,
+  uuid,
+  whole,
+} from '../fields/index.js';
 
 /** A setting somebody stated: a label, a data sheet, an old note. Kept in the units it came in. */
 export const createStatedSetting = object({

@@ -1,6 +1,18 @@
 import { array, number, object, string, type InferType } from 'yup';
 import { GRADES, type Figure, type Grade } from '@unto/core';
-import { enteredInterval, enteredPower, enteredSpeed, finite, note, notNegative, oneOf, positive, text, uuid, whole } from '../fields/index.js';
+import {
+  enteredInterval,
+  enteredPower,
+  enteredSpeed,
+  finite,
+  note,
+  notNegative,
+  oneOf,
+  positive,
+  text,
+  uuid,
+  whole,
+} from '../fields/index.js';
 import type { Pins } from '../coupons/coupons.js';
 
 export const AIR_STATES = ['off', 'on'] as const;
@@ -27,9 +39,23 @@ export const CONTRAST_STEPS = [
 
 export const EVENNESS_STEPS = ['blotched', 'patchy', 'slightly uneven', 'even', 'perfectly even'] as const;
 
-export const DURABILITY_TESTS = ['thumb', 'wet sponge', 'abrasive pad', 'denatured alcohol', 'strong ammonia', '600 grit wet paper', 'dishwasher cycle'] as const;
+export const DURABILITY_TESTS = [
+  'thumb',
+  'wet sponge',
+  'abrasive pad',
+  'denatured alcohol',
+  'strong ammonia',
+  '600 grit wet paper',
+  'dishwasher cycle',
+] as const;
 export const DURABILITY_RESULTS = ['no change', 'slightly paler', 'lost'] as const;
-export const CLEANING_METHODS = ['dry paper towel', 'water and sponge', 'water and abrasive pad', 'alcohol and scrubbing', 'isopropyl alcohol'] as const;
+export const CLEANING_METHODS = [
+  'dry paper towel',
+  'water and sponge',
+  'water and abrasive pad',
+  'alcohol and scrubbing',
+  'isopropyl alcohol',
+] as const;
 export const RESIDUES = ['none', 'trace', 'some', 'heavy'] as const;
 
 const runFields = {
@@ -62,7 +88,10 @@ export const createCleaning = object({
 }).noUnknown();
 export type CreateCleaning = InferType<typeof createCleaning>;
 
-const durability = object({ test: oneOf('Test', DURABILITY_TESTS), result: oneOf('Result', DURABILITY_RESULTS) }).noUnknown();
+const durability = object({
+  test: oneOf('Test', DURABILITY_TESTS),
+  result: oneOf('Result', DURABILITY_RESULTS),
+}).noUnknown();
 
 export const createJudgement = object({
   id: uuid().label('id'),
@@ -119,7 +148,9 @@ export const ledgerQuery = object({
   compoundId: string().optional(),
   headId: string().optional(),
   ticketId: string().optional(),
-  grade: string().oneOf([...GRADES]).optional(),
+  grade: string()
+    .oneOf([...GRADES])
+    .optional(),
   judged: string().oneOf(['yes', 'no']).optional(),
   from: string().optional(),
   to: string().optional(),
@@ -129,7 +160,10 @@ export const ledgerQuery = object({
 export type LedgerQuery = InferType<typeof ledgerQuery>;
 
 /** A ledger file brought back: the text of a CSV or JSON export. */
-export const importLedger = object({ format: oneOf('Format', ['csv', 'json'] as const), text: text('File', 40_000_000) }).noUnknown();
+export const importLedger = object({
+  format: oneOf('Format', ['csv', 'json'] as const),
+  text: text('File', 40_000_000),
+}).noUnknown();
 export interface ImportReport {
   readonly created: number;
   readonly unchanged: number;

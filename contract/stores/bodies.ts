@@ -9,22 +9,40 @@ import {
   SURFACE_LAYERS,
   WAVELENGTH_CLASSES,
 } from '@unto/core';
-import { day, note, notNegative, oneOf, optionalNumber, positive, someOf, text, uuid, whole, within, yes } from '../fields/index.js';
+import {
+  day,
+  note,
+  notNegative,
+  oneOf,
+  optionalNumber,
+  positive,
+  someOf,
+  text,
+  uuid,
+  whole,
+  within,
+  yes,
+} from '../fields/index.js';
 
 /** Kinds of things a shop keeps. Each has immutable revisions. */
 export const STORE_KINDS = ['machine', 'head', 'lens', 'calibration', 'compound', 'container', 'substrate'] as const;
 export type StoreKind = (typeof STORE_KINDS)[number];
 
-const risingTable = (name: string, x: string, y: string) => (rows: unknown, context: { createError: (o: { message: string }) => Error }) => {
-  const table = rows as Record<string, number>[] | null | undefined;
-  if (!table?.length) return true;
-  try {
-    monotoneCurve(table.map((row) => ({ x: row[x]!, y: row[y]! })), name);
-    return true;
-  } catch (error) {
-    return context.createError({ message: (error as Error).message }) as never;
-  }
-};
+const risingTable =
+  (name: string, x: string, y: string) =>
+  (rows: unknown, context: { createError: (o: { message: string }) => Error }) => {
+    const table = rows as Record<string, number>[] | null | undefined;
+    if (!table?.length) return true;
+    try {
+      monotoneCurve(
+        table.map((row) => ({ x: row[x]!, y: row[y]! })),
+        name,
+      );
+      return true;
+    } catch (error) {
+      return context.createError({ message: (error as Error).message }) as never;
+    }
+  };
 
 export const machineBody = object({
   name: text('Name'),
@@ -92,7 +110,11 @@ export const compoundBody = object({
   solventBased: yes('Solvent-based'),
   handling: oneOf('Dry coat', COAT_HANDLINGS),
   bandLowUm: positive('Dry film from', 'µm'),
-  bandHighUm: positive('Dry film to', 'µm').test('rises', 'The coat band must rise: its thick end lies below its thin end.', (value, { parent }) => !(value <= parent.bandLowUm)),
+  bandHighUm: positive('Dry film to', 'µm').test(
+    'rises',
+    'The coat band must rise: its thick end lies below its thin end.',
+    (value, { parent }) => !(value <= parent.bandLowUm),
+  ),
   coats: whole('Coats', 1, 10),
   distanceMinMm: positive('Distance from', 'mm'),
   distanceMaxMm: positive('Distance to', 'mm'),
@@ -107,7 +129,13 @@ export const compoundBody = object({
   cleaning: text('Cleaning', 300),
   hazards: note('Hazards'),
   sizes: array()
-    .of(object({ label: text('Size', 40), netG: positive('Net contents', 'g'), priceMinor: whole('Price', 0, 100_000_000) }).noUnknown())
+    .of(
+      object({
+        label: text('Size', 40),
+        netG: positive('Net contents', 'g'),
+        priceMinor: whole('Price', 0, 100_000_000),
+      }).noUnknown(),
+    )
     .label('Container sizes')
     .required()
     .min(1, 'Name at least one container size with its price.'),

@@ -107,4 +107,8 @@ export interface Weighing extends CreateWeighing {
   readonly transfer: Figure | null;
 }
 
-export const listTicketsQuery = object({ state: string().oneOf([...TICKET_STATES]).optional() });
+export const listTicketsQuery = object({
+  state: string()
+    .oneOf([...TICKET_STATES])
+    .optional(),
+});

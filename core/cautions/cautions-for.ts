@@ -1,4 +1,12 @@
-import { isMetal, isVitreous, type CoatHandling, type CompoundForm, type SubstrateFamily, type SurfaceLayer, type WavelengthClass } from '../choose/vocabulary.js';
+import {
+  isMetal,
+  isVitreous,
+  type CoatHandling,
+  type CompoundForm,
+  type SubstrateFamily,
+  type SurfaceLayer,
+  type WavelengthClass,
+} from '../choose/vocabulary.js';
 
 /** Stations of a ticket, in their order. */
 export const STATIONS = ['choose', 'prepare', 'coat', 'place', 'prove', 'mark', 'clean', 'judge'] as const;
@@ -115,7 +123,11 @@ const food: Rule = ({ foodUse }) =>
 
 const sharpEdges: Rule = ({ family }) =>
   isMetal(family)
-    ? { code: 'sharp', title: 'Sheet edges cut.', text: 'Gloves while cutting and degreasing; degrease with ventilation. Follow the solvent’s data sheet; ask your safety officer.' }
+    ? {
+        code: 'sharp',
+        title: 'Sheet edges cut.',
+        text: 'Gloves while cutting and degreasing; degrease with ventilation. Follow the solvent’s data sheet; ask your safety officer.',
+      }
     : null;
 
 const focusFires: Rule = () => ({

@@ -41,14 +41,32 @@ export const SUBSTRATE_FAMILIES = [
 export type SubstrateFamily = (typeof SUBSTRATE_FAMILIES)[number];
 
 /** What lies on the substrate's own material. */
-export const SURFACE_LAYERS = ['bare', 'chrome plate', 'nickel plate', 'cadmium plate', 'anodised', 'painted', 'powder-coated', 'lacquered', 'film'] as const;
+export const SURFACE_LAYERS = [
+  'bare',
+  'chrome plate',
+  'nickel plate',
+  'cadmium plate',
+  'anodised',
+  'painted',
+  'powder-coated',
+  'lacquered',
+  'film',
+] as const;
 export type SurfaceLayer = (typeof SURFACE_LAYERS)[number];
 
 /** How a dry coat may be treated before firing. */
 export const COAT_HANDLINGS = ['can be touched', 'rubs off', 'loose powder'] as const;
 export type CoatHandling = (typeof COAT_HANDLINGS)[number];
 
-const METALS: readonly SubstrateFamily[] = ['stainless', 'steel', 'brass', 'copper', 'aluminium', 'galvanised', 'beryllium copper'];
+const METALS: readonly SubstrateFamily[] = [
+  'stainless',
+  'steel',
+  'brass',
+  'copper',
+  'aluminium',
+  'galvanised',
+  'beryllium copper',
+];
 const VITREOUS: readonly SubstrateFamily[] = ['glass', 'glazed ceramic', 'vitreous enamel'];
 
 export function isMetal(family: SubstrateFamily): boolean {

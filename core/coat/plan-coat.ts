@@ -32,35 +32,62 @@ export interface CoatPlan {
  * @param job area to coat on one piece in mm², margin included; pieces, 1 or more
  * @throws value.not-positive, value.out-of-range
  */
-export function planCoat(compound: CoatCompound, job: { areaPerPieceMm2: number; pieces: number; transfer: TransferKnowledge }): CoatPlan {
+export function planCoat(
+  compound: CoatCompound,
+  job: { areaPerPieceMm2: number; pieces: number; transfer: TransferKnowledge },
+): CoatPlan {
   const { band, ref } = compound;
   const dryUm = (band.lowUm + band.highUm) / 2;
   const mass = (transfer: number) =>
     compoundForJob({ ...compound, areaMm2: job.areaPerPieceMm2 * job.pieces, dryFilmUm: dryUm, transfer });
   const label = decisive('coat band', 'stated', { value: `${band.lowUm}–${band.highUm} µm`, ref });
-  const share = decisive('share reaching the part', job.transfer.grade, { value: Number(job.transfer.value.toPrecision(3)) });
+  const share = decisive('share reaching the part', job.transfer.grade, {
+    value: Number(job.transfer.value.toPrecision(3)),
+  });
   const grams = mass(job.transfer.value);
   // The mass in the cup is compound and thinner; only the compound is paid for here.
   const paid = grams / (1 + compound.thinnerRatio * compound.thinnerDensityRatio);
   const price = compoundPrice(paid, compound.container);
-  const priced = [label, share, supporting('container price', 'stated', { value: compound.container.priceMinor / 100 })];
+  const priced = [
+    label,
+    share,
+    supporting('container price', 'stated', { value: compound.container.priceMinor / 100 }),
+  ];
   const solids = thinnedSolids(compound.volumeSolids, compound.thinnerRatio);
   return {
-    dry: makeFigure({ formula: 'dryFilm', value: dryUm, unit: 'µm', interval: { low: band.lowUm, high: band.highUm, level: 0.9 }, inputs: [label] }),
+    dry: makeFigure({
+      formula: 'dryFilm',
+      value: dryUm,
+      unit: 'µm',
+      interval: { low: band.lowUm, high: band.highUm, level: 0.9 },
+      inputs: [label],
+    }),
     wet: makeFigure({
       formula: 'wetFilmFor',
       value: wetFilmFor(dryUm, compound),
       unit: 'µm',
-      inputs: [label, decisive('share of solids, thinner counted', 'stated', { value: Number(solids.toPrecision(3)), ref })],
+      inputs: [
+        label,
+        decisive('share of solids, thinner counted', 'stated', { value: Number(solids.toPrecision(3)), ref }),
+      ],
     }),
     mass: makeFigure({
       formula: 'compoundForJob',
       value: grams,
       unit: 'g',
       interval: { low: mass(job.transfer.high), high: mass(job.transfer.low), level: 0.9 },
-      inputs: [label, share, supporting('area with margin', 'measured', { value: (job.areaPerPieceMm2 * job.pieces) / 100, unit: 'cm²' })],
+      inputs: [
+        label,
+        share,
+        supporting('area with margin', 'measured', { value: (job.areaPerPieceMm2 * job.pieces) / 100, unit: 'cm²' }),
+      ],
     }),
     pricePerPiece: makeFigure({ formula: 'compoundPrice', value: price / job.pieces / 100, unit: '', inputs: priced }),
-    pricePerCm2: makeFigure({ formula: 'compoundPrice', value: price / ((job.areaPerPieceMm2 * job.pieces) / 100) / 100, unit: '', inputs: priced }),
+    pricePerCm2: makeFigure({
+      formula: 'compoundPrice',
+      value: price / ((job.areaPerPieceMm2 * job.pieces) / 100) / 100,
+      unit: '',
+      inputs: priced,
+    }),
   };
 }

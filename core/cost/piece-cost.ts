@@ -27,8 +27,18 @@ export function pieceCost(piece: {
   const blankMinor = requireNotNegative('blank', piece.blankMinor) / share;
   const compoundMinor = requireNotNegative('compound', piece.compoundMinor) / share;
   const laserMinor =
-    (requireNotNegative('laser minutes', piece.laserMinutes) * requireNotNegative('laser rate', piece.laserMinorPerMinute)) / share;
+    (requireNotNegative('laser minutes', piece.laserMinutes) *
+      requireNotNegative('laser rate', piece.laserMinorPerMinute)) /
+    share;
   const handsMinor =
-    (requireNotNegative('hands-on minutes', piece.handsMinutes) * requireNotNegative('hands rate', piece.handsMinorPerMinute)) / share;
-  return { blankMinor, compoundMinor, laserMinor, handsMinor, totalMinor: blankMinor + compoundMinor + laserMinor + handsMinor };
+    (requireNotNegative('hands-on minutes', piece.handsMinutes) *
+      requireNotNegative('hands rate', piece.handsMinorPerMinute)) /
+    share;
+  return {
+    blankMinor,
+    compoundMinor,
+    laserMinor,
+    handsMinor,
+    totalMinor: blankMinor + compoundMinor + laserMinor + handsMinor,
+  };
 }

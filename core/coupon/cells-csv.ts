@@ -31,7 +31,11 @@ const COLUMNS = [
 ] as const;
 
 /** A coupon's cells as CSV (RFC 4180), with predicted figures and the outcomes entered so far. Cells count from 1. */
-export function cellsCsv(layout: CouponLayout, predictions: readonly CellPrediction[], outcomes: readonly CellOutcomes[]): string {
+export function cellsCsv(
+  layout: CouponLayout,
+  predictions: readonly CellPrediction[],
+  outcomes: readonly CellOutcomes[],
+): string {
   const byCell = new Map(outcomes.map((entry) => [entry.cell, entry]));
   const rows = layout.cells.map((cell) => {
     const figures = predictions[cell.index]!;
@@ -64,7 +68,9 @@ export function cellsCsv(layout: CouponLayout, predictions: readonly CellPredict
 export function readCellsCsv(text: string, layout: CouponLayout): CellOutcomes[] {
   const table = readCsv(text, ['cell']);
   if (!table.columns.includes('rinsed') && !table.columns.includes('scrubbed')) {
-    throw new CoreError('csv.missing-column', 'The table lacks both outcome columns, “rinsed” and “scrubbed”.', { line: 1 });
+    throw new CoreError('csv.missing-column', 'The table lacks both outcome columns, “rinsed” and “scrubbed”.', {
+      line: 1,
+    });
   }
   const speedColumn = unitColumn(table.columns, 'speed', SPEED_UNITS);
   const intervalColumn = unitColumn(table.columns, 'interval', INTERVAL_UNITS);
@@ -72,7 +78,9 @@ export function readCellsCsv(text: string, layout: CouponLayout): CellOutcomes[]
   return table.rows.map((row) => {
     const index = cellNumber(row, layout) - 1;
     if (seen.has(index)) {
-      throw new CoreError('csv.bad-cell', `Line ${row.line} repeats cell ${index + 1} of line ${seen.get(index)}.`, { line: row.line });
+      throw new CoreError('csv.bad-cell', `Line ${row.line} repeats cell ${index + 1} of line ${seen.get(index)}.`, {
+        line: row.line,
+      });
     }
     seen.set(index, row.line);
     const cell = layout.cells[index]!;
@@ -82,21 +90,35 @@ export function readCellsCsv(text: string, layout: CouponLayout): CellOutcomes[]
       agree(row, 'speed', found, cell.speedMmPerS, 'mm/s');
     }
     if (intervalColumn) {
-      agree(row, 'interval', intervalToMm(numberIn(row, intervalColumn.name), intervalColumn.unit as IntervalUnit), cell.intervalMm, 'mm');
+      agree(
+        row,
+        'interval',
+        intervalToMm(numberIn(row, intervalColumn.name), intervalColumn.unit as IntervalUnit),
+        cell.intervalMm,
+        'mm',
+      );
     }
     return { cell: index, rinsed: outcomeIn(row, 'rinsed'), scrubbed: outcomeIn(row, 'scrubbed') };
   });
 }
 
-function unitColumn(columns: readonly string[], name: string, units: readonly string[]): { name: string; unit: string } | undefined {
+function unitColumn(
+  columns: readonly string[],
+  name: string,
+  units: readonly string[],
+): { name: string; unit: string } | undefined {
   const column = columns.find((text) => text === name || text.startsWith(`${name} [`));
   if (!column) return undefined;
   const unit = /\[(.*)\]$/.exec(column)?.[1] ?? '';
   if (!units.includes(unit)) {
-    throw new CoreError('csv.bad-cell', `Line 1: column “${column}” is in ${unit ? `“${unit}”` : 'no unit'}; ${name} is read in ${units.join(', ')}.`, {
-      line: 1,
-      path: name,
-    });
+    throw new CoreError(
+      'csv.bad-cell',
+      `Line 1: column “${column}” is in ${unit ? `“${unit}”` : 'no unit'}; ${name} is read in ${units.join(', ')}.`,
+      {
+        line: 1,
+        path: name,
+      },
+    );
   }
   return { name: column, unit };
 }
@@ -104,10 +126,14 @@ function unitColumn(columns: readonly string[], name: string, units: readonly st
 function cellNumber(row: CsvRow, layout: CouponLayout): number {
   const number = numberIn(row, 'cell');
   if (!Number.isInteger(number) || number < 1 || number > layout.cells.length) {
-    throw new CoreError('csv.bad-cell', `Line ${row.line}: there is no cell “${row.cells['cell']}”; ${layout.design.code} has cells 1 to ${layout.cells.length}.`, {
-      line: row.line,
-      path: 'cell',
-    });
+    throw new CoreError(
+      'csv.bad-cell',
+      `Line ${row.line}: there is no cell “${row.cells['cell']}”; ${layout.design.code} has cells 1 to ${layout.cells.length}.`,
+      {
+        line: row.line,
+        path: 'cell',
+      },
+    );
   }
   return number;
 }
@@ -115,7 +141,10 @@ function cellNumber(row: CsvRow, layout: CouponLayout): number {
 function sameCode(row: CsvRow, code: string): void {
   const found = row.cells['coupon'];
   if (found && found !== code) {
-    throw new CoreError('csv.bad-cell', `Line ${row.line} belongs to coupon ${found}, not to ${code}.`, { line: row.line, path: 'coupon' });
+    throw new CoreError('csv.bad-cell', `Line ${row.line} belongs to coupon ${found}, not to ${code}.`, {
+      line: row.line,
+      path: 'coupon',
+    });
   }
 }
 
@@ -123,7 +152,10 @@ function numberIn(row: CsvRow, column: string): number {
   const text = row.cells[column]?.trim() ?? '';
   const value = text === '' ? Number.NaN : Number(text);
   if (!Number.isFinite(value)) {
-    throw new CoreError('csv.bad-cell', `Line ${row.line}, column “${column}”: “${text}” is not a number.`, { line: row.line, path: column });
+    throw new CoreError('csv.bad-cell', `Line ${row.line}, column “${column}”: “${text}” is not a number.`, {
+      line: row.line,
+      path: column,
+    });
   }
   return value;
 }

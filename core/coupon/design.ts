@@ -77,9 +77,13 @@ export function axisValues(axis: CouponAxis): number[] {
   if (count === 1) return [from];
   requirePositive(axis.parameter, to);
   if (from === to) {
-    throw new CoreError('coupon.axes', `The ${axis.parameter} axis runs from ${from} to ${to}: give it one step, or two ends.`, {
-      path: axis.parameter,
-    });
+    throw new CoreError(
+      'coupon.axes',
+      `The ${axis.parameter} axis runs from ${from} to ${to}: give it one step, or two ends.`,
+      {
+        path: axis.parameter,
+      },
+    );
   }
   return Array.from({ length: count }, (_, i) => {
     const t = i / (count - 1);
@@ -97,11 +101,17 @@ export function checkDesign(design: CouponDesign, limits: CouponLimits): void {
   if (new Set(axes.map((axis) => axis.parameter)).size !== axes.length) {
     throw new CoreError('coupon.axes', 'Each axis must vary something else.', { path: 'axes' });
   }
-  const values = { power: [design.fixed.powerPercent], speed: [design.fixed.speedMmPerS], interval: [design.fixed.intervalMm] };
+  const values = {
+    power: [design.fixed.powerPercent],
+    speed: [design.fixed.speedMmPerS],
+    interval: [design.fixed.intervalMm],
+  };
   for (const axis of axes) values[axis.parameter] = axisValues(axis);
   const cells = axes.reduce((product, axis) => product * values[axis.parameter].length, 1);
   if (cells > MAX_CELLS) {
-    throw new CoreError('coupon.too-many-cells', `${cells} cells; a coupon holds at most ${MAX_CELLS}.`, { path: 'axes' });
+    throw new CoreError('coupon.too-many-cells', `${cells} cells; a coupon holds at most ${MAX_CELLS}.`, {
+      path: 'axes',
+    });
   }
   for (const percent of values.power) {
     requireWithin('power', requirePositive('power', percent), 0, 100);

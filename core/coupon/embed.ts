@@ -15,7 +15,10 @@ export function designToken(design: CouponDesign): string {
 export function readEmbeddedDesign(text: string): CouponDesign {
   const token = /unto-design:([A-Za-z0-9%._~!*'-]+)/.exec(text)?.[1];
   if (!token) {
-    throw new CoreError('csv.malformed', 'This file carries no coupon design; only files written here can be read back.');
+    throw new CoreError(
+      'csv.malformed',
+      'This file carries no coupon design; only files written here can be read back.',
+    );
   }
   try {
     return JSON.parse(decodeURIComponent(token)) as CouponDesign;

@@ -40,11 +40,7 @@ function header(layout: CouponLayout): string {
   );
 }
 
-function labelProgram(
-  label: CouponLayout['labels'][number],
-  { design }: CouponLayout,
-  options: GcodeOptions,
-): string {
+function labelProgram(label: CouponLayout['labels'][number], { design }: CouponLayout, options: GcodeOptions): string {
   const s = sWord(design.labels.powerPercent, options);
   const lines = [`(label ${label.text})`, `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
   for (const stroke of labelStrokes(label)) {
@@ -57,7 +53,12 @@ function labelProgram(
   return lines.join('\n');
 }
 
-function cellProgram(cell: CouponCell, layout: CouponLayout, options: GcodeOptions, bodies: Map<string, string[]>): string {
+function cellProgram(
+  cell: CouponCell,
+  layout: CouponLayout,
+  options: GcodeOptions,
+  bodies: Map<string, string[]>,
+): string {
   const { design } = layout;
   const key = `${cell.intervalMm}|${cell.speedMmPerS}`;
   let body = bodies.get(key);

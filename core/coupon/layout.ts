@@ -96,7 +96,20 @@ function measure(design: CouponDesign): Grid {
   const blockHeight = headMm + rows.length * pitchY;
   const room = design.blank.widthMm - 2 * design.marginMm;
   const perRow = Math.min(blocks.length, Math.max(1, Math.floor((room + 1e-9) / blockWidth)));
-  return { columns, rows, blocks, perRow, leftMm, headMm, pitchX, pitchY, cellTextMm, blockWidth, blockHeight, footer: letter * 1.4 };
+  return {
+    columns,
+    rows,
+    blocks,
+    perRow,
+    leftMm,
+    headMm,
+    pitchX,
+    pitchY,
+    cellTextMm,
+    blockWidth,
+    blockHeight,
+    footer: letter * 1.4,
+  };
 }
 
 function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
@@ -139,7 +152,12 @@ function placeBlock(task: BlockTask): void {
     const text = labelText(value);
     const centre = first + column * grid.pitchX + design.cell.widthMm / 2;
     const fits = Math.min(letter, (grid.pitchX * 0.95) / textWidth(text, 1));
-    labels.push({ text, xMm: centre - textWidth(text, fits) / 2, yMm: top - grid.headMm + letter * 0.4, heightMm: fits });
+    labels.push({
+      text,
+      xMm: centre - textWidth(text, fits) / 2,
+      yMm: top - grid.headMm + letter * 0.4,
+      heightMm: fits,
+    });
   });
   grid.rows.forEach((value, row) => {
     const y = top - grid.headMm - row * grid.pitchY - design.cell.heightMm;

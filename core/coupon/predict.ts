@@ -41,7 +41,8 @@ export function predictCells(layout: CouponLayout, bench: CouponBench): CellPred
     }
     return {
       powerW,
-      doseJPerMm2: layout.design.fill === 'filled' ? arealDose({ ...cell, powerW, passes: layout.design.passes }) : null,
+      doseJPerMm2:
+        layout.design.fill === 'filled' ? arealDose({ ...cell, powerW, passes: layout.design.passes }) : null,
       heatIndexK: unit * powerW,
     };
   });

@@ -80,7 +80,11 @@ export function readCsv(text: string, required: readonly string[] = []): CsvTabl
   }
   const rows = records.slice(1).map(({ record, line }) => {
     if (record.length !== columns.length) {
-      throw new CoreError('csv.malformed', `Line ${line} has ${record.length} cells; the heading has ${columns.length}.`, { line });
+      throw new CoreError(
+        'csv.malformed',
+        `Line ${line} has ${record.length} cells; the heading has ${columns.length}.`,
+        { line },
+      );
     }
     return { line, cells: Object.fromEntries(columns.map((name, i) => [name, plainCell(record[i]!, name, line)])) };
   });
@@ -89,10 +93,14 @@ export function readCsv(text: string, required: readonly string[] = []): CsvTabl
 
 function plainCell(text: string, column: string, line: number): string {
   if (/^[=@]|^[+-](?![\d.])/.test(text)) {
-    throw new CoreError('csv.formula', `Line ${line}, column “${column}” holds a formula (${text.slice(0, 20)}); only plain values are read.`, {
-      line,
-      path: column,
-    });
+    throw new CoreError(
+      'csv.formula',
+      `Line ${line}, column “${column}” holds a formula (${text.slice(0, 20)}); only plain values are read.`,
+      {
+        line,
+        path: column,
+      },
+    );
   }
   return /^'['=+\-@\t\r]/.test(text) ? text.slice(1) : text;
 }
@@ -115,7 +123,9 @@ function parsed(text: string): ParsedRecord[] {
     }));
   } catch (error) {
     const { lines, message } = error as { lines?: number; message: string };
-    throw new CoreError('csv.malformed', `The table cannot be read${lines ? ` at line ${lines}` : ''}: ${message}`, { line: lines });
+    throw new CoreError('csv.malformed', `The table cannot be read${lines ? ` at line ${lines}` : ''}: ${message}`, {
+      line: lines,
+    });
   }
 }
 
@@ -124,7 +134,16 @@ function firstInvalidUtf8(bytes: Uint8Array): number {
   let i = 0;
   while (i < bytes.length) {
     const lead = bytes[i]!;
-    const length = lead < 0x80 ? 1 : lead >= 0xc2 && lead < 0xe0 ? 2 : lead >= 0xe0 && lead < 0xf0 ? 3 : lead >= 0xf0 && lead < 0xf5 ? 4 : 0;
+    const length =
+      lead < 0x80
+        ? 1
+        : lead >= 0xc2 && lead < 0xe0
+          ? 2
+          : lead >= 0xe0 && lead < 0xf0
+            ? 3
+            : lead >= 0xf0 && lead < 0xf5
+              ? 4
+              : 0;
     if (length === 0) return i;
     for (let k = 1; k < length; k += 1) {
       const next = bytes[i + k];

@@ -95,8 +95,7 @@ function integral(x: number, peclet: number, { integrandFactor, lastU }: Quadrat
       for (const side of [-1, 1]) {
         const u = Math.tan(end * (from + half * (1 + side * NODES[i]!)));
         const offset = x + (peclet * u * u) / 8;
-        sum +=
-          WEIGHTS[i]! * half * end * integrandFactor(u) * Math.exp((-2 * offset * offset) / (1 + u * u));
+        sum += WEIGHTS[i]! * half * end * integrandFactor(u) * Math.exp((-2 * offset * offset) / (1 + u * u));
       }
     }
   }

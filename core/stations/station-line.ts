@@ -28,24 +28,38 @@ export interface StationState {
   readonly word: string;
 }
 
-const COUPON_WORDS = { none: 'no coupon yet', designed: 'coupon to burn', burnt: 'coupon to rinse', rinsed: 'coupon to scrub', scrubbed: 'setting to take' } as const;
+const COUPON_WORDS = {
+  none: 'no coupon yet',
+  designed: 'coupon to burn',
+  burnt: 'coupon to rinse',
+  rinsed: 'coupon to scrub',
+  scrubbed: 'setting to take',
+} as const;
 
 /** State and word of the eight stations, in their order. */
 export function stationLine(facts: TicketFacts): StationState[] {
   const of: Record<Station, Omit<StationState, 'station'>> = {
-    choose: facts.choiceMade ? { state: 'done', word: facts.compoundName ?? 'no compound' } : { state: 'open', word: 'compound to choose' },
+    choose: facts.choiceMade
+      ? { state: 'done', word: facts.compoundName ?? 'no compound' }
+      : { state: 'open', word: 'compound to choose' },
     prepare: counted(facts.prepareDone, facts.prepareNeeded, 'bare, clean, dry'),
     coat: coatState(facts),
     place: counted(facts.placeDone, facts.placeNeeded, 'in focus'),
     prove: facts.recipe
       ? { state: 'done', word: facts.recipe }
-      : { state: facts.coupon === 'rinsed' || facts.coupon === 'scrubbed' ? 'attention' : 'open', word: COUPON_WORDS[facts.coupon] },
+      : {
+          state: facts.coupon === 'rinsed' || facts.coupon === 'scrubbed' ? 'attention' : 'open',
+          word: COUPON_WORDS[facts.coupon],
+        },
     mark: {
       state: facts.markedPieces >= facts.pieces ? 'done' : facts.markedPieces > 0 ? 'running' : 'open',
       word: `${facts.markedPieces} of ${facts.pieces}`,
     },
     clean: afterRuns(facts.runsCleaned, facts, 'to clean', 'cleaned'),
-    judge: facts.faults > 0 ? { state: 'attention', word: 'faults seen' } : afterRuns(facts.runsJudged, facts, 'to judge', 'judged'),
+    judge:
+      facts.faults > 0
+        ? { state: 'attention', word: 'faults seen' }
+        : afterRuns(facts.runsJudged, facts, 'to judge', 'judged'),
   };
   return STATIONS.map((station) => ({ station, ...of[station] }));
 }
@@ -69,7 +83,12 @@ function coatState(facts: TicketFacts): Omit<StationState, 'station'> {
   return { state: 'open', word: facts.coatedPieces ? `${facts.coatedPieces} of ${facts.pieces}` : 'to coat' };
 }
 
-function afterRuns(done: number, { runs }: TicketFacts, waiting: string, finished: string): Omit<StationState, 'station'> {
+function afterRuns(
+  done: number,
+  { runs }: TicketFacts,
+  waiting: string,
+  finished: string,
+): Omit<StationState, 'station'> {
   if (runs === 0) return { state: 'open', word: 'nothing run yet' };
   return done >= runs ? { state: 'done', word: finished } : { state: 'attention', word: `${runs - done} ${waiting}` };
 }

@@ -32,11 +32,9 @@ export function requireNotNegative(name: string, value: number): number {
 export function requireWithin(name: string, value: number, low: number, high: number): number {
   requireFinite(name, value);
   if (value < low || value > high) {
-    throw new CoreError(
-      'value.out-of-range',
-      `${name} must lie between ${low} and ${high}; it is ${value}.`,
-      { path: name },
-    );
+    throw new CoreError('value.out-of-range', `${name} must lie between ${low} and ${high}; it is ${value}.`, {
+      path: name,
+    });
   }
   return value;
 }

@@ -32,7 +32,10 @@ export function overscan(speedMmPerS: number, motion: RowMotion): number {
  * Galvo: w/v plus delay, one-way adds the jump back.
  * @throws value.not-positive
  */
-export function rowTime(row: { widthMm: number; speedMmPerS: number; directions: RasterJob['directions'] }, motion: RowMotion): number {
+export function rowTime(
+  row: { widthMm: number; speedMmPerS: number; directions: RasterJob['directions'] },
+  motion: RowMotion,
+): number {
   const mark = requirePositive('width', row.widthMm) / requirePositive('speed', row.speedMmPerS);
   if (motion.kind === 'galvo') {
     const back = row.directions === 'one-way' ? row.widthMm / requirePositive('jump speed', motion.jumpMmPerS) : 0;

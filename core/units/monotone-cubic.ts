@@ -111,18 +111,8 @@ function secant(from: TablePoint, to: TablePoint): number {
   return (to.y - from.y) / (to.x - from.x);
 }
 
-/** Keeps a pair of end slopes inside the circle of radius 3 secants, which is enough for monotony. */
+/** Keeps a pair of end slopes within three secants, which is enough for monotony (de Boor & Swartz 1977). */
 function limitSlopes(slopes: number[], i: number, slope: number): void {
-  if (slope === 0) {
-    slopes[i] = 0;
-    slopes[i + 1] = 0;
-    return;
-  }
-  const a = slopes[i]! / slope;
-  const b = slopes[i + 1]! / slope;
-  const length = Math.hypot(a, b);
-  if (length > 3) {
-    slopes[i] = (3 * a * slope) / length;
-    slopes[i + 1] = (3 * b * slope) / length;
-  }
+  slopes[i] = Math.min(slopes[i]!, 3 * slope);
+  slopes[i + 1] = Math.min(slopes[i + 1]!, 3 * slope);
 }

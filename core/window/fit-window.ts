@@ -61,7 +61,8 @@ const HEAT_SHARE = 0.5;
  */
 export function fitWindow(options: { cells: readonly WindowCell[]; bench: WindowBench; seed: number }): WindowFit {
   const { cells, bench, seed } = options;
-  if (cells.length === 0) throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
+  if (cells.length === 0)
+    throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
   const points = cells.map((cell) => logPoint(cell));
   const centre = points[0]!.map((_, k) => points.reduce((sum, z) => sum + z[k]!, 0) / points.length);
   const fit = orderedLogit({
@@ -118,9 +119,7 @@ export function linear(fit: WindowFit, z: readonly number[], draw: number): { et
   for (let k = 0; k < centre.length; k += 1) {
     eta += (draw < 0 ? fit.slopes[k]! : draws[at + 2 + k]!) * (z[k]! - centre[k]!);
   }
-  return draw < 0
-    ? { eta, low: fit.cuts[0], high: fit.cuts[1] }
-    : { eta, low: draws[at]!, high: draws[at + 1]! };
+  return draw < 0 ? { eta, low: fit.cuts[0], high: fit.cuts[1] } : { eta, low: draws[at]!, high: draws[at + 1]! };
 }
 
 /** σ(high) − σ(low) without losing digits; 0 for a draw whose cuts crossed. */
@@ -151,7 +150,11 @@ function windowPriors(centre: readonly number[], bench: WindowBench): OrdinalPri
   };
 }
 
-function laplaceDraws(theta: readonly number[], covariance: readonly (readonly number[])[], seed: number): Float64Array {
+function laplaceDraws(
+  theta: readonly number[],
+  covariance: readonly (readonly number[])[],
+  seed: number,
+): Float64Array {
   const root = new CholeskyDecomposition(new Matrix(covariance.map((row) => [...row]))).lowerTriangularMatrix;
   const random = seededRandom(seed);
   const draws = new Float64Array(WINDOW_DRAWS * PARAMETERS);

@@ -8,7 +8,10 @@ import type { WindowBench } from './fit-window.js';
  * @param errorMm height error at the far end of the tolerance, mm @param rayleighMm Rayleigh range, mm
  * @throws value.not-positive
  */
-export function focusAsPower(bench: WindowBench, at: { speedMmPerS: number; errorMm: number; rayleighMm: number }): number {
+export function focusAsPower(
+  bench: WindowBench,
+  at: { speedMmPerS: number; errorMm: number; rayleighMm: number },
+): number {
   const rise = (radiusMm: number) => heatIndex({ ...bench, powerW: 1, speedMmPerS: at.speedMmPerS, radiusMm });
   const grown = spotOffFocus({ spotMm: 2 * bench.radiusMm, rayleighMm: at.rayleighMm }, at.errorMm) / 2;
   return 1 - Math.sqrt(rise(grown) / rise(bench.radiusMm));

@@ -16,8 +16,13 @@ export function insideHull(point: readonly number[], others: readonly (readonly 
   if (outside) return false;
   const varied = spans.map((_, k) => k).filter((k) => spans[k]!.high > spans[k]!.low);
   if (varied.length === 0) return true;
-  const scaled = (p: readonly number[]) => varied.map((k) => (p[k]! - spans[k]!.low) / (spans[k]!.high - spans[k]!.low));
-  return feasible(others.map((other) => [...scaled(other), 1]), [...scaled(point), 1], slack);
+  const scaled = (p: readonly number[]) =>
+    varied.map((k) => (p[k]! - spans[k]!.low) / (spans[k]!.high - spans[k]!.low));
+  return feasible(
+    others.map((other) => [...scaled(other), 1]),
+    [...scaled(point), 1],
+    slack,
+  );
 }
 
 /** Is target a non-negative combination of the columns? */

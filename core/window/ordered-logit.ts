@@ -96,12 +96,17 @@ interface State {
   readonly information: number[][];
 }
 
-function checked(problem: { rows: readonly OrdinalRow[]; categories: number; priors?: OrdinalPriors | undefined }): Task {
+function checked(problem: {
+  rows: readonly OrdinalRow[];
+  categories: number;
+  priors?: OrdinalPriors | undefined;
+}): Task {
   const { rows, categories, priors } = problem;
   const first = rows[0];
   if (!first) throw new CoreError('fit.no-data', 'There is no outcome to fit yet.');
   for (const row of rows) {
-    if (row.z.length !== first.z.length) throw new CoreError('fit.no-data', 'Rows differ in their number of covariates.');
+    if (row.z.length !== first.z.length)
+      throw new CoreError('fit.no-data', 'Rows differ in their number of covariates.');
     row.z.forEach((value) => requireFinite('covariate', value));
     if (!Number.isInteger(row.category) || row.category < 0 || row.category >= categories) {
       throw new CoreError('value.out-of-range', `Category ${row.category} is none of ${categories}.`);
@@ -235,7 +240,10 @@ function addPriors(state: State, theta: readonly number[], task: Task): State {
 function newtonStep(state: State): number[] {
   const decomposition = new CholeskyDecomposition(symmetric(state.information));
   if (!decomposition.isPositiveDefinite()) {
-    throw new CoreError('fit.not-converged', 'The outcomes do not determine the fit: a covariate does not vary, or they are separated.');
+    throw new CoreError(
+      'fit.not-converged',
+      'The outcomes do not determine the fit: a covariate does not vary, or they are separated.',
+    );
   }
   return decomposition.solve(Matrix.columnVector(Array.from(state.gradient))).to1DArray();
 }

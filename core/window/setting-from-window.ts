@@ -85,14 +85,20 @@ export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswe
 }
 
 /** The chosen setting's worst case as a Figure; proved when the cells it rests on are scrubbed on these very revisions. */
-export function settingFigure(choice: SettingChoice, evidence: { sameRevisions: boolean; cells: number; coupons: readonly RecordRef[] }): Figure {
+export function settingFigure(
+  choice: SettingChoice,
+  evidence: { sameRevisions: boolean; cells: number; coupons: readonly RecordRef[] },
+): Figure {
   return makeFigure({
     formula: 'settingFromWindow',
     value: choice.worst,
     unit: '',
     inputs: [
       ...evidence.coupons.map((ref) =>
-        decisive('scrubbed coupon', evidence.sameRevisions ? 'proved' : 'carried', { value: `${evidence.cells} cells`, ref }),
+        decisive('scrubbed coupon', evidence.sameRevisions ? 'proved' : 'carried', {
+          value: `${evidence.cells} cells`,
+          ref,
+        }),
       ),
       supporting('weak prior: slopes in the ratio of heat index and dose', 'guess'),
     ],
@@ -105,7 +111,10 @@ function allCandidates(fit: WindowFit, job: SettingJob): SettingChoice[] {
   const passes = unique(fit.cells.map((cell) => cell.passes));
   const wattsTested = fit.cells.map((cell) => cell.powerW);
   const [least, most] = [Math.min(...wattsTested) * (1 - 1e-9), Math.max(...wattsTested) * (1 + 1e-9)];
-  const powers = Array.from({ length: 100 }, (_, i) => ({ powerPercent: i + 1, powerW: deliveredPower(i + 1, job.power) }));
+  const powers = Array.from({ length: 100 }, (_, i) => ({
+    powerPercent: i + 1,
+    powerW: deliveredPower(i + 1, job.power),
+  }));
   const candidates: SettingChoice[] = [];
   for (const intervalMm of intervals) {
     for (const pass of passes) {
@@ -128,9 +137,9 @@ function speedGrid(fit: WindowFit, job: SettingJob): number[] {
   const low = Math.min(...tested);
   const high = Math.min(Math.max(...tested), job.topSpeedMmPerS);
   if (high <= low) return [low];
-  return Array.from({ length: SPEED_STEPS }, (_, i) => Number((low * (high / low) ** (i / (SPEED_STEPS - 1))).toPrecision(3))).filter(
-    (speed) => speed >= low && speed <= high,
-  );
+  return Array.from({ length: SPEED_STEPS }, (_, i) =>
+    Number((low * (high / low) ** (i / (SPEED_STEPS - 1))).toPrecision(3)),
+  ).filter((speed) => speed >= low && speed <= high);
 }
 
 /**
@@ -138,9 +147,19 @@ function speedGrid(fit: WindowFit, job: SettingJob): number[] {
  * inside the hull of the scrubbed cells.
  * @throws value.not-positive
  */
-export function judgeSetting(fit: WindowFit, point: WindowPoint, tolerance: ToleranceBox): { holds: number; worst: number; inside: boolean } {
+export function judgeSetting(
+  fit: WindowFit,
+  point: WindowPoint,
+  tolerance: ToleranceBox,
+): { holds: number; worst: number; inside: boolean } {
   const z = logPoint(point);
-  return { ...chances(fit, z, tolerance), inside: insideHull(z, fit.cells.map((cell) => logPoint(cell))) };
+  return {
+    ...chances(fit, z, tolerance),
+    inside: insideHull(
+      z,
+      fit.cells.map((cell) => logPoint(cell)),
+    ),
+  };
 }
 
 /** Mean chance at the point; 5th percentile of the worst of the two ends of the tolerance box, where the chance is least. */

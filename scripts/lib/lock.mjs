@@ -9,14 +9,17 @@ export function takeLock(/** @type {string} */ folder) {
     try {
       writeFileSync(file, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx' });
       return {
-        setAddress: (/** @type {string} */ address) => writeFileSync(file, JSON.stringify({ pid: process.pid, address })),
+        setAddress: (/** @type {string} */ address) =>
+          writeFileSync(file, JSON.stringify({ pid: process.pid, address })),
         release: () => rmSync(file, { force: true }),
       };
     } catch (error) {
       if (/** @type {NodeJS.ErrnoException} */ (error).code !== 'EEXIST') throw error;
       const holder = readHolder(file);
       if (holder && isOurs(holder.pid)) {
-        throw new Error(`Unto runs already on this state folder (${folder}), process ${holder.pid}${holder.address ? `, at ${holder.address}` : ''}.`);
+        throw new Error(
+          `Unto runs already on this state folder (${folder}), process ${holder.pid}${holder.address ? `, at ${holder.address}` : ''}.`,
+        );
       }
       rmSync(file, { force: true });
     }

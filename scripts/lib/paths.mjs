@@ -10,7 +10,9 @@ export const isRoot = () => process.getuid?.() === 0;
 
 /** Folder for database, pictures and lock: UNTO_STATE_DIR, or /var/lib/unto for root, or ~/.local/state/unto. */
 export function stateFolder() {
-  const folder = resolve(process.env.UNTO_STATE_DIR ?? (isRoot() ? '/var/lib/unto' : join(homedir(), '.local/state/unto')));
+  const folder = resolve(
+    process.env.UNTO_STATE_DIR ?? (isRoot() ? '/var/lib/unto' : join(homedir(), '.local/state/unto')),
+  );
   mkdirSync(folder, { recursive: true });
   return folder;
 }
@@ -21,7 +23,9 @@ export function newestChange(/** @type {string[]} */ folders) {
   const visit = (/** @type {string} */ path) => {
     const stat = statSync(path);
     if (!stat.isDirectory()) newest = Math.max(newest, stat.mtimeMs);
-    else for (const name of readdirSync(path)) if (!['node_modules', 'dist', '.vite'].includes(name)) visit(join(path, name));
+    else
+      for (const name of readdirSync(path))
+        if (!['node_modules', 'dist', '.vite'].includes(name)) visit(join(path, name));
   };
   folders.forEach(visit);
   return newest;

@@ -5,8 +5,17 @@ import { join } from 'node:path';
 import { CLIENT, isRoot, newestChange, ROOT } from './paths.mjs';
 
 /** Runs a command and stops everything with its output when it fails. */
-export function run(/** @type {string} */ command, /** @type {string[]} */ args, /** @type {import('node:child_process').SpawnSyncOptions} */ options = {}) {
-  const result = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options });
+export function run(
+  /** @type {string} */ command,
+  /** @type {string[]} */ args,
+  /** @type {import('node:child_process').SpawnSyncOptions} */ options = {},
+) {
+  const result = spawnSync(command, args, {
+    cwd: ROOT,
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'pipe'],
+    ...options,
+  });
   if (result.error || result.status !== 0) {
     process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}\n`);
     throw new Error(`${command} ${args.join(' ')} failed${result.error ? `: ${result.error.message}` : ''}`);
@@ -17,8 +26,17 @@ export function run(/** @type {string} */ command, /** @type {string[]} */ args,
 /** Folder of the newest PostgreSQL server's programs, or null. */
 export function postgresPrograms() {
   const base = '/usr/lib/postgresql';
-  const versions = existsSync(base) ? readdirSync(base).map(Number).filter(Number.isFinite).sort((a, b) => b - a) : [];
-  return versions.map((version) => join(base, String(version), 'bin')).find((folder) => existsSync(join(folder, 'initdb'))) ?? null;
+  const versions = existsSync(base)
+    ? readdirSync(base)
+        .map(Number)
+        .filter(Number.isFinite)
+        .sort((a, b) => b - a)
+    : [];
+  return (
+    versions
+      .map((version) => join(base, String(version), 'bin'))
+      .find((folder) => existsSync(join(folder, 'initdb'))) ?? null
+  );
 }
 
 /** Installs what is missing from Debian's packages as root or with sudo; otherwise names it. */
@@ -31,12 +49,24 @@ export function ensureSystem({ browser }) {
   if (missing.length === 0) return;
   const sudo = isRoot() ? [] : spawnSync('sudo', ['-n', 'true']).status === 0 ? ['sudo', '-n'] : null;
   if (!sudo || spawnSync('which', ['apt-get']).status !== 0) {
-    throw new Error(`Missing: ${missing.join(', ')}. Install these Debian packages (sudo apt-get install ${missing.join(' ')}) and start again.`);
+    throw new Error(
+      `Missing: ${missing.join(', ')}. Install these Debian packages (sudo apt-get install ${missing.join(' ')}) and start again.`,
+    );
   }
   console.log(`Installing ${missing.join(', ')} from Debian's packages …`);
   if (missing.includes('postgresql')) refuseDefaultCluster(sudo);
   const apt = (/** @type {string[]} */ ...args) => {
-    const [command, ...rest] = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-q', '-y', '-o', 'Dpkg::Options::=--force-confold', ...args];
+    const [command, ...rest] = [
+      ...sudo,
+      'env',
+      'DEBIAN_FRONTEND=noninteractive',
+      'apt-get',
+      '-q',
+      '-y',
+      '-o',
+      'Dpkg::Options::=--force-confold',
+      ...args,
+    ];
     run(/** @type {string} */ (command), rest);
   };
   apt('update');

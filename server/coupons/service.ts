@@ -1,6 +1,15 @@
 import { Op } from 'sequelize';
 import { deliveredPower, layoutCoupon, type CouponDesign, type Outcome, type WindowCell } from '@unto/core';
-import { couponLimits, powerSource, type Coupon, type CouponStage, type CouponSummary, type CreateCoupon, type CreateReading, type Reading } from '@unto/contract';
+import {
+  couponLimits,
+  powerSource,
+  type Coupon,
+  type CouponStage,
+  type CouponSummary,
+  type CreateCoupon,
+  type CreateReading,
+  type Reading,
+} from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault, Refusal } from '../http/refusal.js';
@@ -34,21 +43,35 @@ export async function createCoupon(context: Context, request: CreateCoupon): Pro
 }
 
 async function nextNumber(context: Context): Promise<number> {
-  const [rows] = await context.sequelize.query(`SELECT nextval(pg_get_serial_sequence('coupons', 'number')) AS number`, {
-    transaction: context.transaction ?? null,
-  });
+  const [rows] = await context.sequelize.query(
+    `SELECT nextval(pg_get_serial_sequence('coupons', 'number')) AS number`,
+    {
+      transaction: context.transaction ?? null,
+    },
+  );
   return (rows as { number: number }[])[0]!.number;
 }
 
 /** Redesigns a coupon that is not burnt yet; it is then made on the newest revisions. */
-export async function redesignCoupon(context: Context, id: string, request: { version: number; focusOffsetMm: number; design: CouponDesign }): Promise<Coupon> {
+export async function redesignCoupon(
+  context: Context,
+  id: string,
+  request: { version: number; focusOffsetMm: number; design: CouponDesign },
+): Promise<Coupon> {
   const stored = await find(context, 'coupons', id, { lock: true });
   requireVersion(stored.version, request.version, await getCoupon(context, id));
-  if (stored.burntAt) throw new Refusal('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
+  if (stored.burntAt)
+    throw new Refusal('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
   const { bench, pins } = await loadBench(context, stored);
   const design = { ...request.design, code: stored.design.code };
   const layout = layoutCoupon(design, couponLimits(bench));
-  await change(context, id, { design, pins, cells: layout.cells.length, focusOffsetMm: request.focusOffsetMm, version: stored.version + 1 });
+  await change(context, id, {
+    design,
+    pins,
+    cells: layout.cells.length,
+    focusOffsetMm: request.focusOffsetMm,
+    version: stored.version + 1,
+  });
   return getCoupon(context, id);
 }
 
@@ -67,9 +90,11 @@ async function change(context: Context, id: string, values: Partial<Rows['coupon
 export async function createReading(context: Context, couponId: string, request: CreateReading): Promise<Coupon> {
   await createOnce(context, 'reading', request, async () => {
     const coupon = await find(context, 'coupons', couponId);
-    if (!coupon.burntAt) throw new Refusal('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
+    if (!coupon.burntAt)
+      throw new Refusal('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
     const beyond = request.entries.find(({ cell }) => cell >= coupon.cells);
-    if (beyond) throw fault('entries', `There is no cell ${beyond.cell + 1}; ${coupon.design.code} has ${coupon.cells}.`);
+    if (beyond)
+      throw fault('entries', `There is no cell ${beyond.cell + 1}; ${coupon.design.code} has ${coupon.cells}.`);
     const { id, stage, source, entries } = request;
     await insert(context, 'readings', { id, couponId, stage, source, entries, at: context.now, byId: context.actor });
   });
@@ -83,10 +108,21 @@ export async function getCoupon(context: Context, id: string): Promise<Coupon> {
 }
 
 /** Coupons as a list, newest first. */
-export async function listCoupons(context: Context, query: { ticketId?: string; stage?: string }): Promise<CouponSummary[]> {
-  const rows = await list(context, 'coupons', { where: query.ticketId ? { ticketId: query.ticketId } : {}, order: [['number', 'DESC']] });
-  const readings = await readingsOf(context, rows.map(({ id }) => id));
-  const titles = new Map((await list(context, 'tickets', { attributes: ['id', 'title'] })).map(({ id, title }) => [id, title]));
+export async function listCoupons(
+  context: Context,
+  query: { ticketId?: string; stage?: string },
+): Promise<CouponSummary[]> {
+  const rows = await list(context, 'coupons', {
+    where: query.ticketId ? { ticketId: query.ticketId } : {},
+    order: [['number', 'DESC']],
+  });
+  const readings = await readingsOf(
+    context,
+    rows.map(({ id }) => id),
+  );
+  const titles = new Map(
+    (await list(context, 'tickets', { attributes: ['id', 'title'] })).map(({ id, title }) => [id, title]),
+  );
   return rows
     .map((row) => {
       const own = readings.filter(({ couponId }) => couponId === row.id);
@@ -111,7 +147,10 @@ export async function listCoupons(context: Context, query: { ticketId?: string; 
 }
 
 /** Scrubbed cells of some coupons as the window wants them, and whether all were made on these revisions. */
-export async function scrubbedCells(context: Context, couponIds: readonly string[]): Promise<{ cells: WindowCell[]; coupons: Coupon[] }> {
+export async function scrubbedCells(
+  context: Context,
+  couponIds: readonly string[],
+): Promise<{ cells: WindowCell[]; coupons: Coupon[] }> {
   const cells: WindowCell[] = [];
   const coupons: Coupon[] = [];
   for (const id of couponIds) {
@@ -122,13 +161,23 @@ export async function scrubbedCells(context: Context, couponIds: readonly string
     const layout = layoutCoupon(coupon.design, couponLimits(bench));
     for (const [cell, outcome] of newestOutcomes(coupon.readings, 'scrubbed')) {
       const { powerPercent, speedMmPerS, intervalMm, reachable } = layout.cells[cell]!;
-      if (reachable) cells.push({ powerW: deliveredPower(powerPercent, source), speedMmPerS, intervalMm, passes: coupon.design.passes, outcome });
+      if (reachable)
+        cells.push({
+          powerW: deliveredPower(powerPercent, source),
+          speedMmPerS,
+          intervalMm,
+          passes: coupon.design.passes,
+          outcome,
+        });
     }
   }
   return { cells, coupons };
 }
 
-function newestOutcomes(readings: readonly { stage: string; entries: readonly { cell: number; outcome: string }[] }[], stage: string): Map<number, Outcome> {
+function newestOutcomes(
+  readings: readonly { stage: string; entries: readonly { cell: number; outcome: string }[] }[],
+  stage: string,
+): Map<number, Outcome> {
   const newest = new Map<number, Outcome>();
   for (const reading of readings) {
     if (reading.stage === stage) for (const { cell, outcome } of reading.entries) newest.set(cell, outcome as Outcome);
@@ -154,6 +203,9 @@ function couponView(row: Rows['coupons'], readings: readonly Rows['readings'][])
     createdAt: createdAt.toISOString(),
     burntAt: burntAt?.toISOString() ?? null,
     by: byId,
-    readings: readings.map(({ id, stage, source, entries, at, byId: reader }) => ({ id, stage, source, entries, at: at.toISOString(), by: reader }) as Reading),
+    readings: readings.map(
+      ({ id, stage, source, entries, at, byId: reader }) =>
+        ({ id, stage, source, entries, at: at.toISOString(), by: reader }) as Reading,
+    ),
   };
 }

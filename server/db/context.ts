@@ -14,7 +14,12 @@ export interface Context {
 }
 
 /** A row by id. @throws not-found */
-export async function find<T extends keyof Rows>(context: Context, table: T, id: string, options: { lock?: boolean } = {}): Promise<Rows[T]> {
+export async function find<T extends keyof Rows>(
+  context: Context,
+  table: T,
+  id: string,
+  options: { lock?: boolean } = {},
+): Promise<Rows[T]> {
   const row = /^[0-9a-f-]{36}$/.test(id)
     ? await context.models[table].findOne({
         where: { id } as never,
@@ -40,23 +45,39 @@ export async function insert<T extends keyof Rows>(context: Context, table: T, r
  * Runs `create` unless a record with this id was already made from the same body: a repeated request changes nothing.
  * @throws identity-conflict when the id stands for another body
  */
-export async function createOnce(context: Context, resource: string, body: { id: string }, create: () => Promise<void>): Promise<void> {
+export async function createOnce(
+  context: Context,
+  resource: string,
+  body: { id: string },
+  create: () => Promise<void>,
+): Promise<void> {
   const bodyHash = createHash('sha256').update(stableJson(body)).digest('hex');
   const [, inserted] = await context.sequelize.query(
     'INSERT INTO creations (id, resource, body_hash) VALUES (:id, :resource, :bodyHash) ON CONFLICT (id) DO NOTHING',
-    { replacements: { id: body.id, resource, bodyHash }, transaction: context.transaction ?? null, type: 'INSERT' as never },
+    {
+      replacements: { id: body.id, resource, bodyHash },
+      transaction: context.transaction ?? null,
+      type: 'INSERT' as never,
+    },
   );
   if ((inserted as unknown as number) > 0) return create();
   const earlier = await find(context, 'creations', body.id);
   if (earlier.bodyHash !== bodyHash || earlier.resource !== resource) {
-    throw new Refusal('identity-conflict', 'A record with this identifier was already made from other entries. Reload the page and enter it again.');
+    throw new Refusal(
+      'identity-conflict',
+      'A record with this identifier was already made from other entries. Reload the page and enter it again.',
+    );
   }
 }
 
 /** Refuses a stale write. @throws version-conflict carrying the record as it stands */
 export function requireVersion(stored: number, sent: number, current: unknown): void {
   if (stored !== sent) {
-    throw new Refusal('version-conflict', 'It was changed by somebody else since you opened it. Both versions are kept: choose one.', { current });
+    throw new Refusal(
+      'version-conflict',
+      'It was changed by somebody else since you opened it. Both versions are kept: choose one.',
+      { current },
+    );
   }
 }
 

@@ -16,9 +16,15 @@ export class NewerSchemaError extends Error {}
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4780)', { transaction });
-    await sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())', { transaction });
+    await sequelize.query(
+      'CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())',
+      { transaction },
+    );
     const umzug = new Umzug({
-      migrations: MIGRATIONS.map(({ name, sql }) => ({ name, up: async () => void (await sequelize.query(sql, { transaction })) })),
+      migrations: MIGRATIONS.map(({ name, sql }) => ({
+        name,
+        up: async () => void (await sequelize.query(sql, { transaction })),
+      })),
       storage: ledger(sequelize, transaction),
       logger: undefined,
     });

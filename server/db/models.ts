@@ -10,42 +10,150 @@ export interface Rows {
   storeItems: { id: string; kind: StoreKind; version: number; retired: boolean; revisionId: string };
   storeRevisions: { id: string; itemId: string; number: number; body: StoreBodyOf[StoreKind]; at: Date; byId: string };
   tickets: {
-    id: string; number: number; version: number; title: string; pieces: number; markWidthMm: number; markHeightMm: number; coatMarginMm: number;
-    substrateId: string; headId: string; lensId: string; compoundId: string | null; choiceReason: string; aim: Aim; foodUse: boolean;
-    wantedOn: string | null; note: string; state: 'open' | 'done'; createdAt: Date; changedAt: Date; byId: string;
+    id: string;
+    number: number;
+    version: number;
+    title: string;
+    pieces: number;
+    markWidthMm: number;
+    markHeightMm: number;
+    coatMarginMm: number;
+    substrateId: string;
+    headId: string;
+    lensId: string;
+    compoundId: string | null;
+    choiceReason: string;
+    aim: Aim;
+    foodUse: boolean;
+    wantedOn: string | null;
+    note: string;
+    state: 'open' | 'done';
+    createdAt: Date;
+    changedAt: Date;
+    byId: string;
   };
   checks: { id: string; ticketId: string; station: string; kind: string; code: string; at: Date; byId: string };
   clocks: {
-    id: string; ticketId: string; kind: string; label: string; minimumS: number; startedAt: Date; endedAt: Date | null;
-    outcome: 'passed' | 'dropped' | null; byId: string;
+    id: string;
+    ticketId: string;
+    kind: string;
+    label: string;
+    minimumS: number;
+    startedAt: Date;
+    endedAt: Date | null;
+    outcome: 'passed' | 'dropped' | null;
+    byId: string;
   };
   weighings: {
-    id: string; ticketId: string; containerId: string; containerRevisionId: string; compoundId: string; compoundRevisionId: string; pieces: number;
-    beforeG: number; afterG: number; entered: Record<string, unknown>; film: Figure; transfer: Figure | null; transferValue: number | null;
-    correctsId: string | null; at: Date; byId: string;
+    id: string;
+    ticketId: string;
+    containerId: string;
+    containerRevisionId: string;
+    compoundId: string;
+    compoundRevisionId: string;
+    pieces: number;
+    beforeG: number;
+    afterG: number;
+    entered: Record<string, unknown>;
+    film: Figure;
+    transfer: Figure | null;
+    transferValue: number | null;
+    correctsId: string | null;
+    at: Date;
+    byId: string;
   };
   coupons: {
-    id: string; number: number; ticketId: string | null; substrateId: string; compoundId: string | null; headId: string; lensId: string;
-    focusOffsetMm: number; design: CouponDesign; cells: number; pins: Pins; version: number; createdAt: Date; burntAt: Date | null; byId: string;
+    id: string;
+    number: number;
+    ticketId: string | null;
+    substrateId: string;
+    compoundId: string | null;
+    headId: string;
+    lensId: string;
+    focusOffsetMm: number;
+    design: CouponDesign;
+    cells: number;
+    pins: Pins;
+    version: number;
+    createdAt: Date;
+    burntAt: Date | null;
+    byId: string;
   };
-  readings: { id: string; couponId: string; stage: string; source: string; entries: { cell: number; outcome: string }[]; sequence: number; at: Date; byId: string };
+  readings: {
+    id: string;
+    couponId: string;
+    stage: string;
+    source: string;
+    entries: { cell: number; outcome: string }[];
+    sequence: number;
+    at: Date;
+    byId: string;
+  };
   recipes: {
-    id: string; ticketId: string; number: number; kind: string; couponIds: string[]; powerPercent: number; speedMmPerS: number; intervalMm: number;
-    passes: number; focusOffsetMm: number; seed: number; secondsPerPiece: number; fit: FrozenFit | null; worst: Figure | null; grade: Grade;
-    pins: Pins; at: Date; byId: string;
+    id: string;
+    ticketId: string;
+    number: number;
+    kind: string;
+    couponIds: string[];
+    powerPercent: number;
+    speedMmPerS: number;
+    intervalMm: number;
+    passes: number;
+    focusOffsetMm: number;
+    seed: number;
+    secondsPerPiece: number;
+    fit: FrozenFit | null;
+    worst: Figure | null;
+    grade: Grade;
+    pins: Pins;
+    at: Date;
+    byId: string;
   };
   runs: {
-    id: string; ticketId: string; recipeId: string | null; correctsId: string | null; substrateId: string; compoundId: string | null; headId: string;
-    pins: Pins; pieces: number; entered: Record<string, unknown>; powerPercent: number | null; powerW: number | null; speedMmPerS: number | null;
-    intervalMm: number; passes: number; focusOffsetMm: number; air: string; minutes: number; note: string; dose: Figure | null; grade: Grade;
-    at: Date; byId: string;
+    id: string;
+    ticketId: string;
+    recipeId: string | null;
+    correctsId: string | null;
+    substrateId: string;
+    compoundId: string | null;
+    headId: string;
+    pins: Pins;
+    pieces: number;
+    entered: Record<string, unknown>;
+    powerPercent: number | null;
+    powerW: number | null;
+    speedMmPerS: number | null;
+    intervalMm: number;
+    passes: number;
+    focusOffsetMm: number;
+    air: string;
+    minutes: number;
+    note: string;
+    dose: Figure | null;
+    grade: Grade;
+    at: Date;
+    byId: string;
   };
   cleanings: { id: string; runId: string; method: string; minutes: number; residue: string; at: Date; byId: string };
   judgements: {
-    id: string; runId: string; contrastStep: number; evenness: string; piecesGood: number; faults: string[]; tests: { test: string; result: string }[];
-    note: string; at: Date; byId: string;
+    id: string;
+    runId: string;
+    contrastStep: number;
+    evenness: string;
+    piecesGood: number;
+    faults: string[];
+    tests: { test: string; result: string }[];
+    note: string;
+    at: Date;
+    byId: string;
   };
-  statedSettings: { id: string; body: Record<string, unknown>; computed: Record<string, number | null>; at: Date; byId: string };
+  statedSettings: {
+    id: string;
+    body: Record<string, unknown>;
+    computed: Record<string, number | null>;
+    at: Date;
+    byId: string;
+  };
 }
 
 export type Models = { readonly [T in keyof Rows]: ModelStatic<Model<Rows[T], Partial<Rows[T]>>> };
@@ -60,32 +168,127 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
   storeItems: { kind: TEXT, version: INTEGER, retired: BOOLEAN, revisionId: UUID },
   storeRevisions: { itemId: UUID, number: INTEGER, body: JSONB, at: DATE, byId: UUID },
   tickets: {
-    number: INTEGER, version: INTEGER, title: TEXT, pieces: INTEGER, markWidthMm: DOUBLE, markHeightMm: DOUBLE, coatMarginMm: DOUBLE,
-    substrateId: UUID, headId: UUID, lensId: UUID, compoundId: UUID, choiceReason: TEXT, aim: JSONB, foodUse: BOOLEAN, wantedOn: DATEONLY,
-    note: TEXT, state: TEXT, createdAt: DATE, changedAt: DATE, byId: UUID,
+    number: INTEGER,
+    version: INTEGER,
+    title: TEXT,
+    pieces: INTEGER,
+    markWidthMm: DOUBLE,
+    markHeightMm: DOUBLE,
+    coatMarginMm: DOUBLE,
+    substrateId: UUID,
+    headId: UUID,
+    lensId: UUID,
+    compoundId: UUID,
+    choiceReason: TEXT,
+    aim: JSONB,
+    foodUse: BOOLEAN,
+    wantedOn: DATEONLY,
+    note: TEXT,
+    state: TEXT,
+    createdAt: DATE,
+    changedAt: DATE,
+    byId: UUID,
   },
   checks: { ticketId: UUID, station: TEXT, kind: TEXT, code: TEXT, at: DATE, byId: UUID },
-  clocks: { ticketId: UUID, kind: TEXT, label: TEXT, minimumS: DOUBLE, startedAt: DATE, endedAt: DATE, outcome: TEXT, byId: UUID },
+  clocks: {
+    ticketId: UUID,
+    kind: TEXT,
+    label: TEXT,
+    minimumS: DOUBLE,
+    startedAt: DATE,
+    endedAt: DATE,
+    outcome: TEXT,
+    byId: UUID,
+  },
   weighings: {
-    ticketId: UUID, containerId: UUID, containerRevisionId: UUID, compoundId: UUID, compoundRevisionId: UUID, pieces: INTEGER, beforeG: DOUBLE,
-    afterG: DOUBLE, entered: JSONB, film: JSONB, transfer: JSONB, transferValue: DOUBLE, correctsId: UUID, at: DATE, byId: UUID,
+    ticketId: UUID,
+    containerId: UUID,
+    containerRevisionId: UUID,
+    compoundId: UUID,
+    compoundRevisionId: UUID,
+    pieces: INTEGER,
+    beforeG: DOUBLE,
+    afterG: DOUBLE,
+    entered: JSONB,
+    film: JSONB,
+    transfer: JSONB,
+    transferValue: DOUBLE,
+    correctsId: UUID,
+    at: DATE,
+    byId: UUID,
   },
   coupons: {
-    number: INTEGER, ticketId: UUID, substrateId: UUID, compoundId: UUID, headId: UUID, lensId: UUID, focusOffsetMm: DOUBLE, design: JSONB,
-    cells: INTEGER, pins: JSONB, version: INTEGER, createdAt: DATE, burntAt: DATE, byId: UUID,
+    number: INTEGER,
+    ticketId: UUID,
+    substrateId: UUID,
+    compoundId: UUID,
+    headId: UUID,
+    lensId: UUID,
+    focusOffsetMm: DOUBLE,
+    design: JSONB,
+    cells: INTEGER,
+    pins: JSONB,
+    version: INTEGER,
+    createdAt: DATE,
+    burntAt: DATE,
+    byId: UUID,
   },
   readings: { couponId: UUID, stage: TEXT, source: TEXT, entries: JSONB, sequence: BIGINT, at: DATE, byId: UUID },
   recipes: {
-    ticketId: UUID, number: INTEGER, kind: TEXT, couponIds: JSONB, powerPercent: DOUBLE, speedMmPerS: DOUBLE, intervalMm: DOUBLE, passes: INTEGER,
-    focusOffsetMm: DOUBLE, seed: BIGINT, secondsPerPiece: DOUBLE, fit: JSONB, worst: JSONB, grade: TEXT, pins: JSONB, at: DATE, byId: UUID,
+    ticketId: UUID,
+    number: INTEGER,
+    kind: TEXT,
+    couponIds: JSONB,
+    powerPercent: DOUBLE,
+    speedMmPerS: DOUBLE,
+    intervalMm: DOUBLE,
+    passes: INTEGER,
+    focusOffsetMm: DOUBLE,
+    seed: BIGINT,
+    secondsPerPiece: DOUBLE,
+    fit: JSONB,
+    worst: JSONB,
+    grade: TEXT,
+    pins: JSONB,
+    at: DATE,
+    byId: UUID,
   },
   runs: {
-    ticketId: UUID, recipeId: UUID, correctsId: UUID, substrateId: UUID, compoundId: UUID, headId: UUID, pins: JSONB, pieces: INTEGER,
-    entered: JSONB, powerPercent: DOUBLE, powerW: DOUBLE, speedMmPerS: DOUBLE, intervalMm: DOUBLE, passes: INTEGER, focusOffsetMm: DOUBLE,
-    air: TEXT, minutes: DOUBLE, note: TEXT, dose: JSONB, grade: TEXT, at: DATE, byId: UUID,
+    ticketId: UUID,
+    recipeId: UUID,
+    correctsId: UUID,
+    substrateId: UUID,
+    compoundId: UUID,
+    headId: UUID,
+    pins: JSONB,
+    pieces: INTEGER,
+    entered: JSONB,
+    powerPercent: DOUBLE,
+    powerW: DOUBLE,
+    speedMmPerS: DOUBLE,
+    intervalMm: DOUBLE,
+    passes: INTEGER,
+    focusOffsetMm: DOUBLE,
+    air: TEXT,
+    minutes: DOUBLE,
+    note: TEXT,
+    dose: JSONB,
+    grade: TEXT,
+    at: DATE,
+    byId: UUID,
   },
   cleanings: { runId: UUID, method: TEXT, minutes: DOUBLE, residue: TEXT, at: DATE, byId: UUID },
-  judgements: { runId: UUID, contrastStep: INTEGER, evenness: TEXT, piecesGood: INTEGER, faults: JSONB, tests: JSONB, note: TEXT, at: DATE, byId: UUID },
+  judgements: {
+    runId: UUID,
+    contrastStep: INTEGER,
+    evenness: TEXT,
+    piecesGood: INTEGER,
+    faults: JSONB,
+    tests: JSONB,
+    note: TEXT,
+    at: DATE,
+    byId: UUID,
+  },
   statedSettings: { body: JSONB, computed: JSONB, at: DATE, byId: UUID },
 };
 

@@ -10,7 +10,12 @@ export function guard(hosts: readonly string[]) {
     const host = request.get('host') ?? '';
     if (!hosts.includes(nameOf(host))) throw new Refusal('wrong-origin', `This server does not answer to “${host}”.`);
     const origin = request.get('origin');
-    if (origin && request.method !== 'GET' && request.method !== 'HEAD' && !hosts.includes(nameOf(origin.replace(/^\w+:\/\//, '')))) {
+    if (
+      origin &&
+      request.method !== 'GET' &&
+      request.method !== 'HEAD' &&
+      !hosts.includes(nameOf(origin.replace(/^\w+:\/\//, '')))
+    ) {
       throw new Refusal('wrong-origin', `Requests from ${origin} are not taken.`);
     }
     next();

@@ -2,7 +2,7 @@ import type { Express, Request, Response } from 'express';
 import type { Schema } from 'yup';
 import { ROUTES, type Route, type RouteName } from '@unto/contract';
 import type { Context } from '../db/context.js';
-import type { AppDeps } from '../app.js';
+import type { AppDeps } from '../deps.js';
 import { Refusal } from './refusal.js';
 
 /** What a handler is given besides its context: checked body and query, path parameters. */
@@ -36,7 +36,12 @@ async function check(schema: Schema | undefined, value: unknown, options: { stri
   return schema ? await schema.validate(value, { ...options, abortEarly: false }) : undefined;
 }
 
-async function perform(deps: AppDeps, route: Route, request: Request, work: (context: Context) => Promise<unknown>): Promise<unknown> {
+async function perform(
+  deps: AppDeps,
+  route: Route,
+  request: Request,
+  work: (context: Context) => Promise<unknown>,
+): Promise<unknown> {
   const base = { sequelize: deps.sequelize, models: deps.models, now: deps.clock() };
   if (route.method === 'get') return work({ ...base, transaction: undefined, actor: '' });
   const actor = request.get('x-unto-operator') ?? '';
@@ -48,7 +53,9 @@ async function perform(deps: AppDeps, route: Route, request: Request, work: (con
 }
 
 async function requireOperator(context: Context): Promise<void> {
-  const known = /^[0-9a-f-]{36}$/.test(context.actor) && (await context.models.operators.findByPk(context.actor, { transaction: context.transaction ?? null }));
+  const known =
+    /^[0-9a-f-]{36}$/.test(context.actor) &&
+    (await context.models.operators.findByPk(context.actor, { transaction: context.transaction ?? null }));
   if (!known) throw new Refusal('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
 }
 

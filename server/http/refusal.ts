@@ -27,15 +27,22 @@ const AWAY = /^(08|57P|53)/;
 
 /** Turns anything thrown into a problem document; `null` for what nobody foresaw. */
 export function problemOf(error: unknown): Problem | null {
-  if (error instanceof Refusal) return problem(error.kind, error.message, { faults: error.faults, current: error.current });
+  if (error instanceof Refusal)
+    return problem(error.kind, error.message, { faults: error.faults, current: error.current });
   if (error instanceof ValidationError) {
-    const faults = (error.inner.length ? error.inner : [error]).map(({ path, message }) => ({ path: path ?? '', message: plain(message) }));
+    const faults = (error.inner.length ? error.inner : [error]).map(({ path, message }) => ({
+      path: path ?? '',
+      message: plain(message),
+    }));
     return problem('invalid-input', faults[0]!.message, { faults });
   }
   if (error instanceof CoreError) {
-    return problem('invalid-input', error.message, { faults: [{ path: error.path ?? '', line: error.line, message: error.message }] });
+    return problem('invalid-input', error.message, {
+      faults: [{ path: error.path ?? '', line: error.line, message: error.message }],
+    });
   }
-  if (error instanceof ConnectionError || (error as Error).name === 'SequelizeConnectionAcquireTimeoutError') return away();
+  if (error instanceof ConnectionError || (error as Error).name === 'SequelizeConnectionAcquireTimeoutError')
+    return away();
   if (error instanceof BaseError) {
     const state = (error as DatabaseError & { original?: { code?: string } }).original?.code ?? '';
     if (AWAY.test(state) || state.startsWith('E')) return away();
@@ -44,7 +51,8 @@ export function problemOf(error: unknown): Problem | null {
     if (/Connection terminated|terminating connection/.test(error.message)) return away();
   }
   const parsing = error as { type?: string };
-  if (parsing.type === 'entity.too.large') return problem('too-large', 'At most 40 MB are taken at once. Nothing was kept; send it in parts.');
+  if (parsing.type === 'entity.too.large')
+    return problem('too-large', 'At most 40 MB are taken at once. Nothing was kept; send it in parts.');
   if (parsing.type === 'entity.parse.failed') return problem('not-json', 'The request is not readable JSON.');
   return null;
 }
@@ -54,7 +62,10 @@ export function problem(kind: ProblemKind, detail: string, more: Partial<Problem
 }
 
 function away(): Problem {
-  return problem('database-away', 'The database does not answer just now. Nothing was lost: what you entered waits and is sent again.');
+  return problem(
+    'database-away',
+    'The database does not answer just now. Nothing was lost: what you entered waits and is sent again.',
+  );
 }
 
 /** Yup names unknown keys in programmer’s words. */

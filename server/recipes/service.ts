@@ -1,6 +1,23 @@
 import { Op } from 'sequelize';
-import { deliveredPower, fitWindow, judgeSetting, rasterTime, settingFigure, weakestGrade, type Figure, type Grade } from '@unto/core';
-import { settingJob, windowBench, type CreateRecipe, type FittedBench, type FrozenFit, type Pins, type Recipe } from '@unto/contract';
+import {
+  deliveredPower,
+  fitWindow,
+  judgeSetting,
+  rasterTime,
+  settingFigure,
+  weakestGrade,
+  type Figure,
+  type Grade,
+} from '@unto/core';
+import {
+  settingJob,
+  windowBench,
+  type CreateRecipe,
+  type FittedBench,
+  type FrozenFit,
+  type Pins,
+  type Recipe,
+} from '@unto/contract';
 import { scrubbedCells } from '../coupons/service.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
@@ -36,7 +53,10 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
 
 /** Recipes of some tickets, newest first. */
 export async function recipesOf(context: Context, ticketIds: readonly string[]): Promise<Recipe[]> {
-  const rows = await list(context, 'recipes', { where: { ticketId: { [Op.in]: [...ticketIds] } }, order: [['number', 'DESC']] });
+  const rows = await list(context, 'recipes', {
+    where: { ticketId: { [Op.in]: [...ticketIds] } },
+    order: [['number', 'DESC']],
+  });
   return rows.map(recipeView);
 }
 
@@ -54,7 +74,9 @@ async function promised(
   const job = settingJob(bench, mark, shop, request.speedMmPerS);
   const point = { ...request, powerW: deliveredPower(request.powerPercent, job.power) };
   const judged = judgeSetting(fit, point, job.tolerance);
-  const sameRevisions = coupons.every((coupon) => samePins(coupon.pins, pins) && coupon.focusOffsetMm === request.focusOffsetMm);
+  const sameRevisions = coupons.every(
+    (coupon) => samePins(coupon.pins, pins) && coupon.focusOffsetMm === request.focusOffsetMm,
+  );
   const worst = settingFigure(
     { ...point, ...judged, seconds: 0, binding: null },
     { sameRevisions, cells: cells.length, coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })) },
@@ -77,7 +99,10 @@ async function promised(
 
 function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void {
   if (request.speedMmPerS > machine.topSpeedMmPerS) {
-    throw fault('speedMmPerS', `${request.speedMmPerS} mm/s is faster than ${machine.name} runs, ${machine.topSpeedMmPerS} mm/s.`);
+    throw fault(
+      'speedMmPerS',
+      `${request.speedMmPerS} mm/s is faster than ${machine.name} runs, ${machine.topSpeedMmPerS} mm/s.`,
+    );
   }
   if (request.powerPercent < head.firingThresholdPercent) {
     throw fault('powerPercent', `${head.name} fires from ${head.firingThresholdPercent} %.`);
@@ -85,7 +110,9 @@ function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void
 }
 
 function samePins(a: Pins, b: Pins): boolean {
-  return (['substrate', 'compound', 'head', 'lens', 'machine', 'calibration'] as const).every((key) => a[key] === b[key]);
+  return (['substrate', 'compound', 'head', 'lens', 'machine', 'calibration'] as const).every(
+    (key) => a[key] === b[key],
+  );
 }
 
 function recipeView({ byId, at, ...row }: Rows['recipes']): Recipe {

@@ -3,7 +3,10 @@ import type { LedgerRecord } from '@unto/contract';
 import { fault } from '../http/refusal.js';
 
 /** What a ledger file keeps of a record: everything stored, none of what is looked up. */
-export type KeptRecord = Omit<LedgerRecord, 'ticketNumber' | 'ticketTitle' | 'substrateName' | 'compoundName' | 'headName' | 'lensName' | 'correctedById'>;
+export type KeptRecord = Omit<
+  LedgerRecord,
+  'ticketNumber' | 'ticketTitle' | 'substrateName' | 'compoundName' | 'headName' | 'lensName' | 'correctedById'
+>;
 
 /** A record of a file with the line it stands on. */
 export interface FileRecord {
@@ -72,7 +75,10 @@ const COLUMNS: readonly Column[] = [
 
 export function ledgerCsv(records: readonly LedgerRecord[]): string {
   const rows = records.map((record) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)])));
-  return writeCsv(COLUMNS.map(({ name }) => name), rows);
+  return writeCsv(
+    COLUMNS.map(({ name }) => name),
+    rows,
+  );
 }
 
 export function ledgerJson(records: readonly LedgerRecord[]) {
@@ -81,7 +87,10 @@ export function ledgerJson(records: readonly LedgerRecord[]) {
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */
 export function readLedgerCsv(text: string): FileRecord[] {
-  return readCsv(text, COLUMNS.map(({ name }) => name)).rows.map((row) => ({ line: row.line, record: recordOf(row) }));
+  return readCsv(
+    text,
+    COLUMNS.map(({ name }) => name),
+  ).rows.map((row) => ({ line: row.line, record: recordOf(row) }));
 }
 
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
@@ -92,14 +101,25 @@ export function readLedgerJson(text: string): FileRecord[] {
   } catch (error) {
     throw fault('text', `The file is not readable JSON: ${(error as Error).message}`);
   }
-  if (file?.format !== FORMAT || !Array.isArray(file.records)) throw fault('text', 'This JSON file is not a ledger exported here.');
-  if (file.version !== VERSION) throw fault('text', `The file is of version ${file.version}; this release reads version ${VERSION}.`);
+  if (file?.format !== FORMAT || !Array.isArray(file.records))
+    throw fault('text', 'This JSON file is not a ledger exported here.');
+  if (file.version !== VERSION)
+    throw fault('text', `The file is of version ${file.version}; this release reads version ${VERSION}.`);
   return file.records.map((record, i) => ({ line: i + 1, record: kept(record) }));
 }
 
 /** Leaves out what is looked up from other records. */
 export function kept(record: LedgerRecord): KeptRecord {
-  const { ticketNumber: _n, ticketTitle: _t, substrateName: _s, compoundName: _c, headName: _h, lensName: _l, correctedById: _x, ...rest } = record;
+  const {
+    ticketNumber: _n,
+    ticketTitle: _t,
+    substrateName: _s,
+    compoundName: _c,
+    headName: _h,
+    lensName: _l,
+    correctedById: _x,
+    ...rest
+  } = record;
   return rest;
 }
 
@@ -108,7 +128,8 @@ function recordOf(row: CsvRow): KeptRecord {
   const orNull = (name: string) => word(name) || null;
   const number = (name: string) => {
     const value = Number(word(name));
-    if (word(name).trim() === '' || !Number.isFinite(value)) throw fault(name, `Line ${row.line}, column “${name}”: “${word(name)}” is not a number.`);
+    if (word(name).trim() === '' || !Number.isFinite(value))
+      throw fault(name, `Line ${row.line}, column “${name}”: “${word(name)}” is not a number.`);
     return value;
   };
   const numberOrNull = (name: string) => (word(name) === '' ? null : number(name));

@@ -11,7 +11,14 @@ const PAGE = 50;
 export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
   const limit = query.limit ?? PAGE;
   const where = { [Op.and]: [...filters(query), ...(query.cursor ? [after(query.cursor)] : [])] } as WhereOptions;
-  const rows = await list(context, 'runs', { where, order: [['at', 'DESC'], ['id', 'DESC']], limit: limit + 1 });
+  const rows = await list(context, 'runs', {
+    where,
+    order: [
+      ['at', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    limit: limit + 1,
+  });
   const shown = rows.slice(0, limit);
   const last = shown.at(-1);
   return {
@@ -22,7 +29,13 @@ export async function ledgerPage(context: Context, query: LedgerQuery): Promise<
 
 /** Everything that matches, oldest first, for an export. */
 export async function ledgerAll(context: Context, query: LedgerQuery): Promise<LedgerRecord[]> {
-  const rows = await list(context, 'runs', { where: { [Op.and]: filters(query) } as WhereOptions, order: [['at', 'ASC'], ['id', 'ASC']] });
+  const rows = await list(context, 'runs', {
+    where: { [Op.and]: filters(query) } as WhereOptions,
+    order: [
+      ['at', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   const records: LedgerRecord[] = [];
   for (let i = 0; i < rows.length; i += 1000) records.push(...(await ledgerRecords(context, rows.slice(i, i + 1000))));
   return records;
@@ -34,10 +47,20 @@ export async function ledgerRecords(context: Context, rows: readonly Rows['runs'
   const among = { where: { runId: { [Op.in]: ids } }, order: [['at', 'ASC']] };
   const cleanings = await list(context, 'cleanings', among);
   const judgements = await list(context, 'judgements', among);
-  const tickets = await list(context, 'tickets', { where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } } });
-  const corrections = await list(context, 'runs', { where: { correctsId: { [Op.in]: ids } }, attributes: ['id', 'correctsId'] });
-  const lenses = await list(context, 'storeRevisions', { where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } } });
-  const names = await namesOf(context, rows.flatMap((row) => [row.substrateId, row.compoundId, row.headId]));
+  const tickets = await list(context, 'tickets', {
+    where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } },
+  });
+  const corrections = await list(context, 'runs', {
+    where: { correctsId: { [Op.in]: ids } },
+    attributes: ['id', 'correctsId'],
+  });
+  const lenses = await list(context, 'storeRevisions', {
+    where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } },
+  });
+  const names = await namesOf(
+    context,
+    rows.flatMap((row) => [row.substrateId, row.compoundId, row.headId]),
+  );
   const ticketById = new Map(tickets.map((ticket) => [ticket.id, ticket]));
   const cleaningByRun = new Map(cleanings.map((row) => [row.runId, row]));
   const judgementByRun = new Map(judgements.map((row) => [row.runId, row]));

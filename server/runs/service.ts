@@ -8,7 +8,16 @@ import {
   speedToMmPerS,
   type Figure,
 } from '@unto/core';
-import { powerSource, type Cleaning, type CreateCleaning, type CreateJudgement, type CreateRun, type FittedBench, type Judgement, type LedgerRecord } from '@unto/contract';
+import {
+  powerSource,
+  type Cleaning,
+  type CreateCleaning,
+  type CreateJudgement,
+  type CreateRun,
+  type FittedBench,
+  type Judgement,
+  type LedgerRecord,
+} from '@unto/contract';
 import { createOnce, find, insert, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault, Refusal } from '../http/refusal.js';
@@ -28,7 +37,16 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     if (request.correctsId) await requireCorrectable(context, request.correctsId, ticket.id);
     const { id, recipeId, correctsId, pieces, air, minutes, passes, focusOffsetMm, note } = request;
     await insert(context, 'runs', {
-      id, ticketId: ticket.id, recipeId, correctsId, pieces, air, minutes, passes, focusOffsetMm, note,
+      id,
+      ticketId: ticket.id,
+      recipeId,
+      correctsId,
+      pieces,
+      air,
+      minutes,
+      passes,
+      focusOffsetMm,
+      note,
       substrateId: ticket.substrateId,
       compoundId: ticket.compoundId,
       headId: ticket.headId,
@@ -60,7 +78,8 @@ export async function createCleaning(context: Context, runId: string, request: C
 export async function createJudgement(context: Context, runId: string, request: CreateJudgement): Promise<Judgement> {
   await createOnce(context, 'judgement', request, async () => {
     const run = await find(context, 'runs', runId);
-    if (request.piecesGood > run.pieces) throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
+    if (request.piecesGood > run.pieces)
+      throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
     await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'judgements', request.id);
@@ -71,10 +90,18 @@ export async function createJudgement(context: Context, runId: string, request: 
 export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, bench: FittedBench) {
   const { machine, head } = bench;
   const powerPercent = powerToPercent(request.power.value, request.power.unit, head.ratedW);
-  const dialTable = machine.dialTable.length ? machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS })) : null;
-  const speedMmPerS = speedToMmPerS(request.speed.value, request.speed.unit, { topSpeedMmPerS: machine.topSpeedMmPerS, dialTable });
+  const dialTable = machine.dialTable.length
+    ? machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS }))
+    : null;
+  const speedMmPerS = speedToMmPerS(request.speed.value, request.speed.unit, {
+    topSpeedMmPerS: machine.topSpeedMmPerS,
+    dialTable,
+  });
   if (speedMmPerS !== null && speedMmPerS > machine.topSpeedMmPerS * (1 + 1e-9)) {
-    throw fault('speed.value', `${machine.name} runs at most ${machine.topSpeedMmPerS} mm/s; that would be ${Number(speedMmPerS.toPrecision(4))} mm/s.`);
+    throw fault(
+      'speed.value',
+      `${machine.name} runs at most ${machine.topSpeedMmPerS} mm/s; that would be ${Number(speedMmPerS.toPrecision(4))} mm/s.`,
+    );
   }
   if (powerPercent !== null && powerPercent < head.firingThresholdPercent) {
     throw fault('power.value', `${head.name} fires only from ${head.firingThresholdPercent} %.`);
@@ -94,7 +121,11 @@ function doseFigure(setting: CoreSetting, passes: number, bench: FittedBench, re
     value: arealDose({ powerW, speedMmPerS, intervalMm, passes }),
     unit: 'J/mm²',
     inputs: [
-      decisive('power at the part', metered ? 'measured' : 'stated', { value: Number(powerW.toPrecision(4)), unit: 'W', ref: { kind: metered ? 'calibration' : 'head', id: revisionId } }),
+      decisive('power at the part', metered ? 'measured' : 'stated', {
+        value: Number(powerW.toPrecision(4)),
+        unit: 'W',
+        ref: { kind: metered ? 'calibration' : 'head', id: revisionId },
+      }),
       decisive('speed', 'measured', { value: speedMmPerS, unit: 'mm/s' }),
       decisive('line interval', 'measured', { value: intervalMm, unit: 'mm' }),
       decisive('passes', 'measured', { value: passes }),
@@ -116,7 +147,11 @@ function followsRecipe(setting: CoreSetting, request: CreateRun, recipe: Rows['r
 
 async function refuseWetCoat(context: Context, ticketId: string): Promise<void> {
   const wet = await clocksWhere(context, { ticketId, kind: 'dry', endedAt: null });
-  if (wet.length > 0) throw new Refusal('wrong-stage', `The coat “${wet[0]!.label}” still dries. Never fire a wet coat: wait for its clock, then look for gloss.`);
+  if (wet.length > 0)
+    throw new Refusal(
+      'wrong-stage',
+      `The coat “${wet[0]!.label}” still dries. Never fire a wet coat: wait for its clock, then look for gloss.`,
+    );
 }
 
 async function requireCorrectable(context: Context, correctsId: string, ticketId: string): Promise<void> {

@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
-import { STORE_BODIES, STORE_LINKS, type CreateStoreItem, type FittedBench, type Pins, type RetireStoreItem, type ReviseStoreItem, type StoreBodyOf, type StoreItem, type StoreKind } from '@unto/contract';
+import {
+  STORE_BODIES,
+  STORE_LINKS,
+  type CreateStoreItem,
+  type FittedBench,
+  type Pins,
+  type RetireStoreItem,
+  type ReviseStoreItem,
+  type StoreBodyOf,
+  type StoreItem,
+  type StoreKind,
+} from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault, Refusal } from '../http/refusal.js';
@@ -32,7 +43,14 @@ export async function createStoreItem(context: Context, request: CreateStoreItem
     const body = await checkedBody(context, kind, request.body);
     const revisionId = randomUUID();
     await insert(context, 'storeItems', { id: request.id, kind, version: 1, retired: false, revisionId });
-    await insert(context, 'storeRevisions', { id: revisionId, itemId: request.id, number: 1, body, at: context.now, byId: context.actor });
+    await insert(context, 'storeRevisions', {
+      id: revisionId,
+      itemId: request.id,
+      number: 1,
+      body,
+      at: context.now,
+      byId: context.actor,
+    });
   });
   return storeItem(context, kind, request.id);
 }
@@ -44,7 +62,14 @@ export async function reviseStoreItem(context: Context, id: string, request: Rev
   requireVersion(item.version, request.version, current);
   const body = await checkedBody(context, item.kind, request.body);
   const revisionId = randomUUID();
-  await insert(context, 'storeRevisions', { id: revisionId, itemId: id, number: current.revision + 1, body, at: context.now, byId: context.actor });
+  await insert(context, 'storeRevisions', {
+    id: revisionId,
+    itemId: id,
+    number: current.revision + 1,
+    body,
+    at: context.now,
+    byId: context.actor,
+  });
   await changeItem(context, id, { revisionId, version: item.version + 1 });
   return storeItem(context, item.kind, id);
 }
@@ -61,18 +86,24 @@ async function changeItem(context: Context, id: string, change: Partial<Rows['st
 }
 
 async function checkedBody(context: Context, kind: StoreKind, body: unknown): Promise<StoreBodyOf[StoreKind]> {
-  const checked = (await STORE_BODIES[kind].validate(body, { strict: true, abortEarly: false })) as StoreBodyOf[StoreKind];
+  const checked = (await STORE_BODIES[kind].validate(body, {
+    strict: true,
+    abortEarly: false,
+  })) as StoreBodyOf[StoreKind];
   const link = STORE_LINKS[kind];
   if (link) {
     const target = (checked as unknown as Record<string, string>)[link.field]!;
     const linked = await context.models.storeItems.findByPk(target, { transaction: context.transaction ?? null });
-    if (!linked || linked.get('kind') !== link.kind) throw fault(link.field, `Choose a ${link.kind} that is in the stores.`);
+    if (!linked || linked.get('kind') !== link.kind)
+      throw fault(link.field, `Choose a ${link.kind} that is in the stores.`);
   }
   return checked;
 }
 
 async function withRevisions(context: Context, items: Rows['storeItems'][]): Promise<StoreItem[]> {
-  const revisions = await list(context, 'storeRevisions', { where: { id: { [Op.in]: items.map((item) => item.revisionId) } } });
+  const revisions = await list(context, 'storeRevisions', {
+    where: { id: { [Op.in]: items.map((item) => item.revisionId) } },
+  });
   const byId = new Map(revisions.map((revision) => [revision.id, revision]));
   return items.map((item) => {
     const revision = byId.get(item.revisionId)!;
@@ -103,7 +134,13 @@ export async function loadBench(
   const compound = chosen.compoundId ? await storeItem(context, 'compound', chosen.compoundId) : null;
   const calibration = newestCalibration(await listStores(context, { kind: 'calibration' }), head.id);
   return {
-    bench: { machine: machine.body, head: head.body, lens: lens.body, substrate: substrate.body, calibration: calibration?.body ?? null },
+    bench: {
+      machine: machine.body,
+      head: head.body,
+      lens: lens.body,
+      substrate: substrate.body,
+      calibration: calibration?.body ?? null,
+    },
     pins: {
       substrate: substrate.revisionId,
       compound: compound?.revisionId ?? null,
@@ -129,11 +166,17 @@ export async function namesOf(context: Context, ids: readonly (string | null)[])
 }
 
 /** Refuses a retired item for new work. */
-export async function requireInUse(context: Context, ids: readonly { path: string; id: string | null }[]): Promise<void> {
+export async function requireInUse(
+  context: Context,
+  ids: readonly { path: string; id: string | null }[],
+): Promise<void> {
   for (const { path, id } of ids) {
     if (!id) continue;
     const item = await context.models.storeItems.findByPk(id, { transaction: context.transaction ?? null });
     if (!item) throw fault(path, 'Choose one that is in the stores.');
-    if (item.get('retired')) throw new Refusal('invalid-input', 'It was retired.', { faults: [{ path, message: 'It was retired: take it back in Stores, or choose another.' }] });
+    if (item.get('retired'))
+      throw new Refusal('invalid-input', 'It was retired.', {
+        faults: [{ path, message: 'It was retired: take it back in Stores, or choose another.' }],
+      });
   }
 }

@@ -1,6 +1,15 @@
 import { Op } from 'sequelize';
 import { placeChecks, prepareChecks, stationLine, type StationState, type TicketFacts } from '@unto/core';
-import type { Check, Clock, CouponSummary, LedgerRecord, Recipe, SubstrateBody, Ticket, Weighing } from '@unto/contract';
+import type {
+  Check,
+  Clock,
+  CouponSummary,
+  LedgerRecord,
+  Recipe,
+  SubstrateBody,
+  Ticket,
+  Weighing,
+} from '@unto/contract';
 import { list, type Context } from '../db/context.js';
 import { listCoupons } from '../coupons/service.js';
 import { recipesOf } from '../recipes/service.js';
@@ -32,7 +41,16 @@ export async function ticketPage(context: Context, id: string): Promise<TicketPa
     await listCoupons(context, { ticketId: id }),
     await recipesOf(context, [id]),
   ];
-  const runs = await ledgerRecords(context, await list(context, 'runs', { where: { ticketId: id }, order: [['at', 'DESC'], ['id', 'DESC']] }));
+  const runs = await ledgerRecords(
+    context,
+    await list(context, 'runs', {
+      where: { ticketId: id },
+      order: [
+        ['at', 'DESC'],
+        ['id', 'DESC'],
+      ],
+    }),
+  );
   const stores = await listStores(context, { retired: 1 });
   const records = { ticket, checks, clocks, weighings, coupons, recipes, runs };
   return {
@@ -55,7 +73,8 @@ export async function openTicketLines(context: Context): Promise<{ ticket: Ticke
   const recipes = await recipesOf(context, ids);
   const runs = await ledgerRecords(context, await list(context, 'runs', { where: among }));
   return tickets.map((ticket) => {
-    const own = <T extends { ticketId: string | null }>(rows: readonly T[]) => rows.filter((row) => row.ticketId === ticket.id);
+    const own = <T extends { ticketId: string | null }>(rows: readonly T[]) =>
+      rows.filter((row) => row.ticketId === ticket.id);
     const corrected = new Set(weighings.map(({ correctsId }) => correctsId));
     const records = {
       ticket,
@@ -88,7 +107,9 @@ function factsOf(records: Records, stores: Awaited<ReturnType<typeof listStores>
   const substrate = body(ticket.substrateId) as SubstrateBody;
   const coated = ticket.compoundId !== null;
   const ticked = (station: string, codes: readonly string[]) =>
-    codes.filter((code) => records.checks.some((check) => check.kind === 'check' && check.station === station && check.code === code)).length;
+    codes.filter((code) =>
+      records.checks.some((check) => check.kind === 'check' && check.station === station && check.code === code),
+    ).length;
   const prepare = prepareChecks({ family: substrate.family, layer: substrate.layer, coated }).map(({ code }) => code);
   const place = placeChecks({ coated }).map(({ code }) => code);
   const drying = clocks.filter((clock) => clock.kind === 'dry' && !clock.endedAt);
@@ -105,7 +126,10 @@ function factsOf(records: Records, stores: Awaited<ReturnType<typeof listStores>
     prepareNeeded: prepare.length,
     placeDone: ticked('place', place),
     placeNeeded: place.length,
-    coatedPieces: dropped && drying.length === 0 && clocks.at(-1)?.outcome === 'dropped' ? 0 : records.weighings.reduce((sum, { pieces }) => sum + pieces, 0),
+    coatedPieces:
+      dropped && drying.length === 0 && clocks.at(-1)?.outcome === 'dropped'
+        ? 0
+        : records.weighings.reduce((sum, { pieces }) => sum + pieces, 0),
     dryingLeftS: left.length ? Math.max(0, Math.max(...left)) : null,
     coupon: STAGE_ORDER.find((stage) => stage === furthest) ?? 'none',
     recipe: recipes[0] ? `recipe v${recipes[0].number}` : null,

@@ -5,7 +5,10 @@ import { Refusal } from '../http/refusal.js';
 import { loadBench, requireInUse } from '../stores/service.js';
 
 export async function listTickets(context: Context, query: { state?: string }): Promise<Ticket[]> {
-  const rows = await list(context, 'tickets', { where: query.state ? { state: query.state } : {}, order: [['number', 'DESC']] });
+  const rows = await list(context, 'tickets', {
+    where: query.state ? { state: query.state } : {},
+    order: [['number', 'DESC']],
+  });
   return rows.map(ticketView);
 }
 
@@ -17,7 +20,14 @@ export async function createTicket(context: Context, request: CreateTicket): Pro
   await createOnce(context, 'ticket', request, async () => {
     await requireStores(context, { ...request, compoundId: null });
     const moment = { createdAt: context.now, changedAt: context.now, byId: context.actor };
-    await insert(context, 'tickets', { ...request, ...moment, version: 1, state: 'open', compoundId: null, choiceReason: '' } as Partial<Rows['tickets']>);
+    await insert(context, 'tickets', {
+      ...request,
+      ...moment,
+      version: 1,
+      state: 'open',
+      compoundId: null,
+      choiceReason: '',
+    } as Partial<Rows['tickets']>);
   });
   return getTicket(context, request.id);
 }
@@ -27,11 +37,17 @@ export async function changeTicket(context: Context, id: string, request: Change
   requireVersion(stored.version, request.version, ticketView(stored));
   await requireStores(context, request);
   const change = { ...request, version: stored.version + 1, changedAt: context.now, byId: context.actor };
-  await context.models.tickets.update(change as Partial<Rows['tickets']>, { where: { id }, transaction: context.transaction ?? null });
+  await context.models.tickets.update(change as Partial<Rows['tickets']>, {
+    where: { id },
+    transaction: context.transaction ?? null,
+  });
   return getTicket(context, id);
 }
 
-async function requireStores(context: Context, ticket: { substrateId: string; headId: string; lensId: string; compoundId: string | null }): Promise<void> {
+async function requireStores(
+  context: Context,
+  ticket: { substrateId: string; headId: string; lensId: string; compoundId: string | null },
+): Promise<void> {
   await requireInUse(context, [
     { path: 'substrateId', id: ticket.substrateId },
     { path: 'headId', id: ticket.headId },
@@ -57,9 +73,18 @@ export async function checksOf(context: Context, ticketId: string): Promise<Chec
 export async function createClock(context: Context, ticketId: string, request: CreateClock): Promise<Clock> {
   await createOnce(context, 'clock', request, async () => {
     await find(context, 'tickets', ticketId, { lock: true });
-    const running = await list(context, 'clocks', { where: { ticketId, kind: request.kind, label: request.label, endedAt: null } });
+    const running = await list(context, 'clocks', {
+      where: { ticketId, kind: request.kind, label: request.label, endedAt: null },
+    });
     if (running.length > 0) throw new Refusal('wrong-stage', `A clock “${request.label}” runs already on this ticket.`);
-    await insert(context, 'clocks', { ...request, ticketId, startedAt: context.now, endedAt: null, outcome: null, byId: context.actor });
+    await insert(context, 'clocks', {
+      ...request,
+      ticketId,
+      startedAt: context.now,
+      endedAt: null,
+      outcome: null,
+      byId: context.actor,
+    });
   });
   return (await clocksWhere(context, { id: request.id }))[0]!;
 }
@@ -73,7 +98,10 @@ export async function endClock(context: Context, id: string, outcome: 'passed' |
     throw new Refusal('wrong-stage', `Not before its minimum: ${Math.ceil(left / 1000)} s to go.`);
   }
   if (!clock.endedAt) {
-    await context.models.clocks.update({ endedAt: context.now, outcome }, { where: { id }, transaction: context.transaction ?? null });
+    await context.models.clocks.update(
+      { endedAt: context.now, outcome },
+      { where: { id }, transaction: context.transaction ?? null },
+    );
   }
   return (await clocksWhere(context, { id }))[0]!;
 }

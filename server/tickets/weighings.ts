@@ -22,7 +22,10 @@ export async function createWeighing(context: Context, ticketId: string, request
     const ticket = await find(context, 'tickets', ticketId);
     const container = await storeItem(context, 'container', request.containerId);
     const compound = await storeItem(context, 'compound', container.body.compoundId);
-    const grams = { beforeG: massToG(request.before.value, request.before.unit), afterG: massToG(request.after.value, request.after.unit) };
+    const grams = {
+      beforeG: massToG(request.before.value, request.before.unit),
+      afterG: massToG(request.after.value, request.after.unit),
+    };
     const weighed = { ...grams, tareG: container.body.tareG };
     checkWeights(weighed);
     const areaMm2 = coatedArea(ticket, request.pieces);
@@ -31,7 +34,15 @@ export async function createWeighing(context: Context, ticketId: string, request
       areaMm2,
       dryDensity: compound.body.dryDensity,
       massSolids: compound.body.massSolids,
-      transfer: transfer ? { value: transfer.value, low: transfer.value * 0.97, high: transfer.value * 1.03, grade: 'measured', weighings: 1 } : await learnt(context, compound.id),
+      transfer: transfer
+        ? {
+            value: transfer.value,
+            low: transfer.value * 0.97,
+            high: transfer.value * 1.03,
+            grade: 'measured',
+            weighings: 1,
+          }
+        : await learnt(context, compound.id),
       ref: { kind: 'weighing', id: request.id },
     });
     await insert(context, 'weighings', {
@@ -43,7 +54,12 @@ export async function createWeighing(context: Context, ticketId: string, request
       compoundRevisionId: compound.revisionId,
       pieces: request.pieces,
       ...grams,
-      entered: { before: request.before, after: request.after, partsBefore: request.partsBefore, partsAfter: request.partsAfter },
+      entered: {
+        before: request.before,
+        after: request.after,
+        partsBefore: request.partsBefore,
+        partsAfter: request.partsAfter,
+      },
       film,
       transfer,
       transferValue: transfer?.value ?? null,
@@ -64,7 +80,11 @@ export async function weighingsOf(context: Context, ticketId: string): Promise<W
 
 /** Transfer efficiencies that the newest weighings of a compound (part weighed too) gave. */
 export async function transferSamples(context: Context, compoundId: string): Promise<number[]> {
-  const rows = await list(context, 'weighings', { where: { compoundId, transferValue: { [Op.ne]: null } }, order: [['at', 'DESC']], limit: 24 });
+  const rows = await list(context, 'weighings', {
+    where: { compoundId, transferValue: { [Op.ne]: null } },
+    order: [['at', 'DESC']],
+    limit: 24,
+  });
   return rows.map((row) => row.transferValue!);
 }
 
@@ -83,10 +103,15 @@ function checkWeights(weighed: { beforeG: number; afterG: number; tareG: number 
     if (error instanceof CoreError) throw fault(`${error.path ?? 'after'}.value`, error.message);
     throw error;
   }
-  if (weighed.beforeG === weighed.afterG) throw fault('after.value', 'Nothing left the container: both weights are the same.');
+  if (weighed.beforeG === weighed.afterG)
+    throw fault('after.value', 'Nothing left the container: both weights are the same.');
 }
 
-function transferFigure(request: CreateWeighing, weighed: { beforeG: number; afterG: number }, compound: StoreItem<'compound'>): Figure | null {
+function transferFigure(
+  request: CreateWeighing,
+  weighed: { beforeG: number; afterG: number },
+  compound: StoreItem<'compound'>,
+): Figure | null {
   const { partsBefore, partsAfter } = request;
   if (!partsBefore || !partsAfter) return null;
   const dry = massToG(partsAfter.value, partsAfter.unit) - massToG(partsBefore.value, partsBefore.unit);
@@ -94,7 +119,10 @@ function transferFigure(request: CreateWeighing, weighed: { beforeG: number; aft
   const laid = weighed.beforeG - weighed.afterG;
   const { massSolids } = compound.body as CompoundBody;
   if (dry > laid * massSolids) {
-    throw fault('partsAfter.value', `${dry.toFixed(2)} g dry on the parts is more than the ${(laid * massSolids).toFixed(2)} g of solids that left the container.`);
+    throw fault(
+      'partsAfter.value',
+      `${dry.toFixed(2)} g dry on the parts is more than the ${(laid * massSolids).toFixed(2)} g of solids that left the container.`,
+    );
   }
   return makeFigure({
     formula: 'transferEfficiency',
@@ -110,5 +138,19 @@ function transferFigure(request: CreateWeighing, weighed: { beforeG: number; aft
 function weighingView(row: Rows['weighings']): Weighing {
   const entered = row.entered as Pick<CreateWeighing, 'before' | 'after' | 'partsBefore' | 'partsAfter'>;
   const { id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId } = row;
-  return { id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId, ...entered, at: row.at.toISOString(), by: row.byId };
+  return {
+    id,
+    ticketId,
+    containerId,
+    compoundId,
+    pieces,
+    beforeG,
+    afterG,
+    film,
+    transfer,
+    correctsId,
+    ...entered,
+    at: row.at.toISOString(),
+    by: row.byId,
+  };
 }

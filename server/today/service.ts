@@ -12,19 +12,21 @@ export async function today(context: Context): Promise<Today> {
   const lines = await openTicketLines(context);
   const coupons = await couponTasks(context);
   const tasks: TodayTask[] = [
-    ...clocks.filter(({ kind }) => kind !== 'shake').map((clock): TodayTask => {
-      const due = new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000);
-      const drying = clock.kind === 'dry';
-      return {
-        key: `clock-${clock.id}`,
-        at: due.toISOString(),
-        title: `${drying ? 'Look for gloss' : 'Feel whether it is cool'}, ${clock.label}`,
-        text: `${clock.ticketTitle} · ${drying ? 'all gloss gone, then it may be carried' : 'cool to the hand, then rinse'}`,
-        action: 'Open',
-        to: `/tickets/${clock.ticketId}/${drying ? 'coat' : 'clean'}`,
-        urgent: due <= context.now,
-      };
-    }),
+    ...clocks
+      .filter(({ kind }) => kind !== 'shake')
+      .map((clock): TodayTask => {
+        const due = new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000);
+        const drying = clock.kind === 'dry';
+        return {
+          key: `clock-${clock.id}`,
+          at: due.toISOString(),
+          title: `${drying ? 'Look for gloss' : 'Feel whether it is cool'}, ${clock.label}`,
+          text: `${clock.ticketTitle} · ${drying ? 'all gloss gone, then it may be carried' : 'cool to the hand, then rinse'}`,
+          action: 'Open',
+          to: `/tickets/${clock.ticketId}/${drying ? 'coat' : 'clean'}`,
+          urgent: due <= context.now,
+        };
+      }),
     ...coupons,
     ...lines.flatMap(({ ticket, stations }) => {
       const station = nextStation(stations);
@@ -70,13 +72,25 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
     if (coupon.stage !== 'burnt' && coupon.stage !== 'rinsed') return [];
     const { verb, text } = words[coupon.stage];
     const waits = coupon.ticketTitle ? ` · ${coupon.ticketTitle} waits for it` : '';
-    return [{ key: `coupon-${coupon.id}`, ticketId: coupon.ticketId, at: null, title: `${verb} coupon ${coupon.code}`, text: text + waits, action: 'Open', to: `/coupons/${coupon.id}`, urgent: false }];
+    return [
+      {
+        key: `coupon-${coupon.id}`,
+        ticketId: coupon.ticketId,
+        at: null,
+        title: `${verb} coupon ${coupon.code}`,
+        text: text + waits,
+        action: 'Open',
+        to: `/coupons/${coupon.id}`,
+        urgent: false,
+      },
+    ];
   });
 }
 
 /** What is due, then clocks, then coupons somebody broke off at, then tickets by the day they are wanted. */
 function byUrgency(a: TodayTask, b: TodayTask): number {
-  const rank = ({ urgent, key }: TodayTask) => (urgent ? 0 : key.startsWith('clock') ? 1 : key.startsWith('coupon') ? 2 : 3);
+  const rank = ({ urgent, key }: TodayTask) =>
+    urgent ? 0 : key.startsWith('clock') ? 1 : key.startsWith('coupon') ? 2 : 3;
   return rank(a) - rank(b) || (a.at ?? '9999').localeCompare(b.at ?? '9999') || a.title.localeCompare(b.title);
 }
 
@@ -89,15 +103,24 @@ async function runningShort(context: Context): Promise<TodayShort[]> {
   const day = context.now.toISOString().slice(0, 10);
   return containers.flatMap(({ id, body }): TodayShort[] => {
     const to = `/stores/${id}`;
-    if (body.expiresOn && body.expiresOn < day) return [{ key: id, what: body.name, left: `use-by passed, ${body.expiresOn}`, to }];
-    const left = piecesLeft(body, weighings.filter(({ containerId }) => containerId === id));
+    if (body.expiresOn && body.expiresOn < day)
+      return [{ key: id, what: body.name, left: `use-by passed, ${body.expiresOn}`, to }];
+    const left = piecesLeft(
+      body,
+      weighings.filter(({ containerId }) => containerId === id),
+    );
     return left !== null && left <= FEW_PIECES ? [{ key: id, what: body.name, left: `${left} pieces left`, to }] : [];
   });
 }
 
-function piecesLeft(container: ContainerBody, weighings: readonly { beforeG: number; afterG: number; pieces: number }[]): number | null {
+function piecesLeft(
+  container: ContainerBody,
+  weighings: readonly { beforeG: number; afterG: number; pieces: number }[],
+): number | null {
   const newest = weighings[0];
   if (!newest) return null;
-  const perPiece = weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0) / weighings.reduce((sum, { pieces }) => sum + pieces, 0);
+  const perPiece =
+    weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0) /
+    weighings.reduce((sum, { pieces }) => sum + pieces, 0);
   return perPiece > 0 ? remainingPieces({ nowG: newest.afterG, tareG: container.tareG }, perPiece) : null;
 }

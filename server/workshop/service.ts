@@ -25,17 +25,27 @@ export async function changeWorkshop(context: Context, request: Workshop): Promi
   const current = await workshop(context);
   requireVersion(current.version, request.version, current);
   const { version, ...body } = request;
-  await context.models.workshop.upsert({ id: 1, version: version + 1, body }, { transaction: context.transaction ?? null });
+  await context.models.workshop.upsert(
+    { id: 1, version: version + 1, body },
+    { transaction: context.transaction ?? null },
+  );
   return workshop(context);
 }
 
 export async function listOperators(context: Context): Promise<Operator[]> {
-  const rows = await list(context, 'operators', { order: [['createdAt', 'ASC'], ['name', 'ASC']] });
+  const rows = await list(context, 'operators', {
+    order: [
+      ['createdAt', 'ASC'],
+      ['name', 'ASC'],
+    ],
+  });
   return rows.map(({ id, name, role }) => ({ id, name, role }));
 }
 
 export async function createOperator(context: Context, request: CreateOperator): Promise<Operator> {
-  await createOnce(context, 'operator', request, () => insert(context, 'operators', { ...request, createdAt: context.now }));
+  await createOnce(context, 'operator', request, () =>
+    insert(context, 'operators', { ...request, createdAt: context.now }),
+  );
   const { id, name, role } = await find(context, 'operators', request.id);
   return { id, name, role };
 }

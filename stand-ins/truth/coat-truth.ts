@@ -24,8 +24,13 @@ export interface FiredSetting {
 }
 
 /** What became of a cell: after the rinse nearly everything still looks marked, after the scrub only what bonded. */
-export function fireCell(truth: CoatTruth, setting: FiredSetting, random: Random): { rinsed: Outcome; scrubbed: Outcome } {
-  const excess = effect(truth, setting) - effect(truth, { ...truth.bondsAt, passes: 1 }) + truth.sprayNoise * standardNormal(random);
+export function fireCell(
+  truth: CoatTruth,
+  setting: FiredSetting,
+  random: Random,
+): { rinsed: Outcome; scrubbed: Outcome } {
+  const excess =
+    effect(truth, setting) - effect(truth, { ...truth.bondsAt, passes: 1 }) + truth.sprayNoise * standardNormal(random);
   const over = excess > truth.widthLn;
   const looksMarked = excess > -0.9;
   return {

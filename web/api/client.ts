@@ -27,7 +27,10 @@ export async function request<T>(method: Method, path: string, body?: unknown, o
   try {
     response = await fetch(path, {
       method,
-      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(operator ? { 'x-unto-operator': operator } : {}) },
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(operator ? { 'x-unto-operator': operator } : {}),
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
   } catch {

@@ -1,12 +1,28 @@
 <script setup lang="ts">
 import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
-import { AriaComponent, DataZoomInsideComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import {
+  AriaComponent,
+  DataZoomInsideComponent,
+  GridComponent,
+  MarkAreaComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import VChart from 'vue-echarts';
 
 /** ECharts with the parts that the window needs; loaded only with this view. */
-use([CustomChart, LineChart, ScatterChart, GridComponent, TooltipComponent, DataZoomInsideComponent, MarkAreaComponent, AriaComponent, CanvasRenderer]);
+use([
+  CustomChart,
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  DataZoomInsideComponent,
+  MarkAreaComponent,
+  AriaComponent,
+  CanvasRenderer,
+]);
 defineProps<{ option: EChartsCoreOption; label: string }>();
 </script>
 

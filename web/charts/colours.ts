@@ -4,5 +4,14 @@ import type { ChartColours } from './window-chart';
 export function themeColours(): ChartColours {
   const style = getComputedStyle(document.documentElement);
   const token = (name: string) => style.getPropertyValue(`--unto-${name}`).trim();
-  return { ink: token('ink'), quiet: token('quiet'), rule: token('rule'), surface: token('surface'), ground: token('ground'), action: token('action'), danger: token('danger'), bonded: token('bonded') };
+  return {
+    ink: token('ink'),
+    quiet: token('quiet'),
+    rule: token('rule'),
+    surface: token('surface'),
+    ground: token('ground'),
+    action: token('action'),
+    danger: token('danger'),
+    bonded: token('bonded'),
+  };
 }

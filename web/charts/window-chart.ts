@@ -34,18 +34,53 @@ export function windowChart(input: {
   const { map, powersPercent, colours } = input;
   const speeds = map.speedsMmPerS;
   const tiles: [number, number, number][] = [];
-  powersPercent.forEach((power, i) => speeds.forEach((speed, j) => tiles.push([speed, power, map.holds[i * speeds.length + j]!])));
+  powersPercent.forEach((power, i) =>
+    speeds.forEach((speed, j) => tiles.push([speed, power, map.holds[i * speeds.length + j]!])),
+  );
   const halfSpeed = Math.sqrt(speeds[1]! / speeds[0]!);
   const halfPower = Math.sqrt(powersPercent[1]! / powersPercent[0]!);
-  const of = (outcome: WindowCell['outcome']) => input.cells.filter((cell) => cell.outcome === outcome).map((cell) => [cell.speedMmPerS, cell.powerPercent]);
-  const axis = { type: 'log' as const, axisLine: { lineStyle: { color: colours.ink } }, axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 13 }, splitLine: { show: false }, nameTextStyle: { color: colours.quiet, fontSize: 14 } };
+  const of = (outcome: WindowCell['outcome']) =>
+    input.cells.filter((cell) => cell.outcome === outcome).map((cell) => [cell.speedMmPerS, cell.powerPercent]);
+  const axis = {
+    type: 'log' as const,
+    axisLine: { lineStyle: { color: colours.ink } },
+    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 13 },
+    splitLine: { show: false },
+    nameTextStyle: { color: colours.quiet, fontSize: 14 },
+  };
   return {
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible' },
     grid: { left: 64, right: 22, top: 18, bottom: 56 },
-    tooltip: { trigger: 'item', formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }), backgroundColor: colours.surface, borderColor: colours.rule, textStyle: { color: colours.ink } },
-    xAxis: { ...axis, name: 'speed, mm/s', nameLocation: 'middle', nameGap: 34, min: speeds[0], max: speeds.at(-1), logBase: 2, axisTick: { customValues: ticks(speeds[0]!, speeds.at(-1)!) }, ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(speeds[0]!, speeds.at(-1)!) } } },
-    yAxis: { ...axis, name: 'power, %', nameLocation: 'middle', nameGap: 44, min: powersPercent[0], max: powersPercent.at(-1), logBase: 2, axisTick: { customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) }, ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) } } },
+    tooltip: {
+      trigger: 'item',
+      formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }),
+      backgroundColor: colours.surface,
+      borderColor: colours.rule,
+      textStyle: { color: colours.ink },
+    },
+    xAxis: {
+      ...axis,
+      name: 'speed, mm/s',
+      nameLocation: 'middle',
+      nameGap: 34,
+      min: speeds[0],
+      max: speeds.at(-1),
+      logBase: 2,
+      axisTick: { customValues: ticks(speeds[0]!, speeds.at(-1)!) },
+      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(speeds[0]!, speeds.at(-1)!) } },
+    },
+    yAxis: {
+      ...axis,
+      name: 'power, %',
+      nameLocation: 'middle',
+      nameGap: 44,
+      min: powersPercent[0],
+      max: powersPercent.at(-1),
+      logBase: 2,
+      axisTick: { customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) },
+      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) } },
+    },
     dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
       {
@@ -59,14 +94,39 @@ export function windowChart(input: {
           const [x0, y0] = api.coord([speed / halfSpeed, power * halfPower]);
           const [x1, y1] = api.coord([speed * halfSpeed, power / halfPower]);
           const [left, top] = [Math.round(x0!), Math.round(y0!)];
-          return { type: 'rect', shape: { x: left, y: top, width: Math.round(x1!) - left, height: Math.round(y1!) - top }, style: { fill: colours.bonded, opacity: chance ** 1.4 * 0.72 } };
+          return {
+            type: 'rect',
+            shape: { x: left, y: top, width: Math.round(x1!) - left, height: Math.round(y1!) - top },
+            style: { fill: colours.bonded, opacity: chance ** 1.4 * 0.72 },
+          };
         },
       },
       line('even bet: too little', speeds, input.lowerPercent, colours.bonded),
       line('even bet: too much', speeds, input.upperPercent, colours.danger),
-      { name: 'holds', type: 'scatter', symbol: 'circle', symbolSize: 10, data: of('holds'), itemStyle: { color: colours.ink, borderColor: colours.surface, borderWidth: 1 } },
-      { name: 'too little', type: 'scatter', symbol: 'circle', symbolSize: 10, data: of('under'), itemStyle: { color: colours.surface, borderColor: colours.ink, borderWidth: 1.6 } },
-      { name: 'too much', type: 'scatter', symbol: 'path://M1 0 L5 4 L9 0 L10 1 L6 5 L10 9 L9 10 L5 6 L1 10 L0 9 L4 5 L0 1 Z', symbolSize: 11, data: of('over'), itemStyle: { color: colours.danger } },
+      {
+        name: 'holds',
+        type: 'scatter',
+        symbol: 'circle',
+        symbolSize: 10,
+        data: of('holds'),
+        itemStyle: { color: colours.ink, borderColor: colours.surface, borderWidth: 1 },
+      },
+      {
+        name: 'too little',
+        type: 'scatter',
+        symbol: 'circle',
+        symbolSize: 10,
+        data: of('under'),
+        itemStyle: { color: colours.surface, borderColor: colours.ink, borderWidth: 1.6 },
+      },
+      {
+        name: 'too much',
+        type: 'scatter',
+        symbol: 'path://M1 0 L5 4 L9 0 L10 1 L6 5 L10 9 L9 10 L5 6 L1 10 L0 9 L4 5 L0 1 Z',
+        symbolSize: 11,
+        data: of('over'),
+        itemStyle: { color: colours.danger },
+      },
       ...words(input),
       ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours)] : []),
     ],
@@ -74,7 +134,15 @@ export function windowChart(input: {
 }
 
 function line(name: string, speeds: readonly number[], powers: readonly (number | null)[], color: string) {
-  return { name, type: 'line' as const, showSymbol: false, data: speeds.map((speed, i) => [speed, powers[i] ?? '-']), lineStyle: { color, width: 2 }, silent: true, connectNulls: false };
+  return {
+    name,
+    type: 'line' as const,
+    showSymbol: false,
+    data: speeds.map((speed, i) => [speed, powers[i] ?? '-']),
+    lineStyle: { color, width: 2 },
+    silent: true,
+    connectNulls: false,
+  };
 }
 
 /** Words where the map turns into them, so that nobody needs a legend. */
@@ -88,12 +156,22 @@ function words({ map, powersPercent, upperPercent, colours }: Parameters<typeof 
     tooltip: { show: false },
     data: [[speed, power]],
     itemStyle: { color: 'transparent' },
-    label: { show: true, formatter: text, color, fontSize: 17, fontWeight: 'bold' as const, textBorderColor: colours.ground, textBorderWidth: 4 },
+    label: {
+      show: true,
+      formatter: text,
+      color,
+      fontSize: 17,
+      fontWeight: 'bold' as const,
+      textBorderColor: colours.ground,
+      textBorderWidth: 4,
+    },
   });
   const tooMuch = upperPercent[2];
   return [
     word('too little', map.speedsMmPerS[Math.round(last * 0.86)]!, powersPercent[4]!, colours.quiet),
-    ...(tooMuch && tooMuch < powersPercent.at(-1)! * 0.92 ? [word('too much', map.speedsMmPerS[5]!, powersPercent.at(-2)!, colours.danger)] : []),
+    ...(tooMuch && tooMuch < powersPercent.at(-1)! * 0.92
+      ? [word('too much', map.speedsMmPerS[5]!, powersPercent.at(-2)!, colours.danger)]
+      : []),
   ];
 }
 
@@ -106,11 +184,26 @@ function settingSeries(setting: MarkedSetting, powerShare: number, colours: Char
     symbolSize: 16,
     data: [[speedMmPerS, powerPercent]],
     itemStyle: { color: colours.action, borderColor: colours.surface, borderWidth: 1 },
-    label: { show: true, formatter: setting.label, position: 'bottom' as const, color: colours.action, fontWeight: 'bold' as const, fontSize: 14, textBorderColor: colours.surface, textBorderWidth: 4, distance: 12 },
+    label: {
+      show: true,
+      formatter: setting.label,
+      position: 'bottom' as const,
+      color: colours.action,
+      fontWeight: 'bold' as const,
+      fontSize: 14,
+      textBorderColor: colours.surface,
+      textBorderWidth: 4,
+      distance: 12,
+    },
     markArea: {
       silent: true,
       itemStyle: { color: 'transparent', borderColor: colours.action, borderWidth: 2 },
-      data: [[{ coord: [speedMmPerS / 1.035, powerPercent * (1 - powerShare)] }, { coord: [speedMmPerS * 1.035, Math.min(100, powerPercent * (1 + powerShare))] }]],
+      data: [
+        [
+          { coord: [speedMmPerS / 1.035, powerPercent * (1 - powerShare)] },
+          { coord: [speedMmPerS * 1.035, Math.min(100, powerPercent * (1 + powerShare))] },
+        ],
+      ],
     },
   };
 }

@@ -21,7 +21,13 @@ const spacings = [
     <legend>{{ title }}</legend>
     <ChoiceField v-model="axis.parameter" label="Varies" :options="parameters as any" :test-id="`${name}-parameter`" />
     <ChoiceField v-model="axis.spacing" label="In" :options="spacings as any" :test-id="`${name}-spacing`" />
-    <TextField v-if="axis.spacing === 'list'" v-model="axis.list" class="wide" label="Values, parted by commas" :test-id="`${name}-list`" />
+    <TextField
+      v-if="axis.spacing === 'list'"
+      v-model="axis.list"
+      class="wide"
+      label="Values, parted by commas"
+      :test-id="`${name}-list`"
+    />
     <template v-else>
       <NumberField v-model="axis.from" label="From" :test-id="`${name}-from`" />
       <NumberField v-model="axis.to" label="To" :test-id="`${name}-to`" />

@@ -44,7 +44,9 @@ async function compute(): Promise<void> {
   if (computing.value) worker.stop();
   computing.value = true;
   try {
-    made.value = valueOf(await worker.core.design({ design: designOf(draft.value), limits, bench: couponBench(bench) }));
+    made.value = valueOf(
+      await worker.core.design({ design: designOf(draft.value), limits, bench: couponBench(bench) }),
+    );
     fault.value = '';
     selected.value = Math.min(selected.value, made.value.layout.cells.length - 1);
   } catch (error) {
@@ -59,7 +61,9 @@ watchDebounced(draft, compute, { deep: true, debounce: 150, immediate: true });
 const cell = computed(() => made.value?.layout.cells[selected.value]);
 const prediction = computed(() => made.value?.predictions[selected.value]);
 const unreachable = computed(() => made.value?.layout.cells.filter(({ reachable }) => !reachable).length ?? 0);
-const hottest = computed(() => Math.max(0, ...(made.value?.predictions.map(({ heatIndexK }) => heatIndexK ?? 0) ?? [])));
+const hottest = computed(() =>
+  Math.max(0, ...(made.value?.predictions.map(({ heatIndexK }) => heatIndexK ?? 0) ?? [])),
+);
 const compound = computed(() => {
   const { compound: chosen } = store;
   if (!chosen) return null;
@@ -68,7 +72,12 @@ const compound = computed(() => {
   if (!(areaMm2 > 0)) return null;
   return makeFigure({
     formula: 'compoundForJob',
-    value: compoundForJob({ ...body, areaMm2, dryFilmUm: (body.bandLowUm + body.bandHighUm) / 2, transfer: USUAL_TRANSFER.value }),
+    value: compoundForJob({
+      ...body,
+      areaMm2,
+      dryFilmUm: (body.bandLowUm + body.bandHighUm) / 2,
+      transfer: USUAL_TRANSFER.value,
+    }),
     unit: 'g',
     inputs: [decisive('share reaching the part', 'usual', { value: USUAL_TRANSFER.value })],
   });
@@ -98,9 +107,18 @@ async function keep(): Promise<void> {
     useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
   }
 }
-const FILLS = [{ value: 'filled', label: 'filled' }, { value: 'lines', label: 'separate lines' }] as const;
-const DIRECTIONS = [{ value: 'two-way', label: 'both ways' }, { value: 'one-way', label: 'one way' }] as const;
-const LABELS = [{ value: 'each', label: 'at every cell' }, { value: 'edges', label: 'rows and columns' }] as const;
+const FILLS = [
+  { value: 'filled', label: 'filled' },
+  { value: 'lines', label: 'separate lines' },
+] as const;
+const DIRECTIONS = [
+  { value: 'two-way', label: 'both ways' },
+  { value: 'one-way', label: 'one way' },
+] as const;
+const LABELS = [
+  { value: 'each', label: 'at every cell' },
+  { value: 'edges', label: 'rows and columns' },
+] as const;
 </script>
 
 <template>
@@ -110,23 +128,62 @@ const LABELS = [{ value: 'each', label: 'at every cell' }, { value: 'edges', lab
         <h2>Coupon for {{ store.compound?.body.name ?? 'the bare material' }} on {{ bench.substrate.name }}</h2>
       </div>
       <CouponGrid v-if="made" v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" />
-      <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">{{ fault }} <span class="quiet">The drawing shows the last design that fits.</span></p>
+      <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">
+        {{ fault }} <span class="quiet">The drawing shows the last design that fits.</span>
+      </p>
       <dl v-if="made" class="figures">
-        <div><dt>cells</dt><dd class="mono" data-test-id="cell-count">{{ made.layout.cells.length }}</dd></div>
-        <div><dt>run time</dt><dd class="mono">{{ formatDuration(made.runTimeS) }}</dd></div>
-        <div v-if="compound"><dt>compound, whole blank</dt><dd class="mono">{{ `${formatFigure(compound.value, 2)} g` }}</dd></div>
-        <div><dt>hottest cell</dt><dd class="mono">{{ `${formatFigure(hottest)} K` }}</dd></div>
-        <div v-if="cell && prediction"><dt>cell {{ cell.index + 1 }}: {{ formatNumber(cell.powerPercent) }} %, {{ withUnit(cell.speedMmPerS, 'mm/s') }}, {{ withUnit(cell.intervalMm, 'mm') }}</dt><dd class="mono" data-test-id="cell-dose">{{ prediction.doseJPerMm2 === null ? 'lines' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} · {{ prediction.heatIndexK === null ? 'does not fire' : `${formatFigure(prediction.heatIndexK)} K` }}</dd></div>
-        <p v-if="unreachable" class="fault">{{ unreachable }} crossed cells: the head does not fire below {{ bench.head.firingThresholdPercent }} %.</p>
+        <div>
+          <dt>cells</dt>
+          <dd class="mono" data-test-id="cell-count">{{ made.layout.cells.length }}</dd>
+        </div>
+        <div>
+          <dt>run time</dt>
+          <dd class="mono">{{ formatDuration(made.runTimeS) }}</dd>
+        </div>
+        <div v-if="made.runUpMm">
+          <dt>run-up beside the cells</dt>
+          <dd class="mono">{{ formatFigure(made.runUpMm, 2) }} mm</dd>
+        </div>
+        <div v-if="compound">
+          <dt>compound, whole blank</dt>
+          <dd class="mono">{{ `${formatFigure(compound.value, 2)} g` }}</dd>
+        </div>
+        <div>
+          <dt>hottest cell</dt>
+          <dd class="mono">{{ `${formatFigure(hottest)} K` }}</dd>
+        </div>
+        <div v-if="cell && prediction">
+          <dt>
+            cell {{ cell.index + 1 }}: {{ formatNumber(cell.powerPercent) }} %,
+            {{ withUnit(cell.speedMmPerS, 'mm/s') }}, {{ withUnit(cell.intervalMm, 'mm') }}
+          </dt>
+          <dd class="mono" data-test-id="cell-dose">
+            {{ prediction.doseJPerMm2 === null ? 'lines' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} ·
+            {{ prediction.heatIndexK === null ? 'does not fire' : `${formatFigure(prediction.heatIndexK)} K` }}
+          </dd>
+        </div>
+        <p v-if="unreachable" class="fault">
+          {{ unreachable }} crossed cells: the head does not fire below {{ bench.head.firingThresholdPercent }} %.
+        </p>
       </dl>
     </div>
     <form class="right" novalidate @submit.prevent="keep">
       <AxisFields v-model="draft.x" title="Across" name="x" />
       <AxisFields v-model="draft.y" title="Down" name="y" />
-      <label class="third"><input v-model="draft.third" type="checkbox" data-test-id="third" /> A third axis, in blocks side by side</label>
+      <label class="third"
+        ><input v-model="draft.third" type="checkbox" data-test-id="third" /> A third axis, in blocks side by
+        side</label
+      >
       <AxisFields v-if="draft.third" v-model="draft.block" title="Blocks" name="block" />
       <div class="grid">
-        <NumberField v-for="parameter in fixed" :key="parameter" v-model="draft[FIXED_KEYS[parameter]]" :label="`${NAMES[parameter]}, all cells`" :unit="PARAMETER_UNITS[parameter]" :test-id="`fixed-${parameter}`" />
+        <NumberField
+          v-for="parameter in fixed"
+          :key="parameter"
+          v-model="draft[FIXED_KEYS[parameter]]"
+          :label="`${NAMES[parameter]}, all cells`"
+          :unit="PARAMETER_UNITS[parameter]"
+          :test-id="`fixed-${parameter}`"
+        />
         <NumberField v-model="draft.passes" label="Passes" />
         <NumberField v-model="draft.focusOffsetMm" label="Focus offset" unit="mm" />
         <NumberField v-model="draft.blankWidthMm" label="Blank width" unit="mm" test-id="blank-width" />

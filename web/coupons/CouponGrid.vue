@@ -24,7 +24,9 @@ const hottest = computed(() => Math.max(...props.predictions.map(({ heatIndexK }
 const labels = computed(() =>
   props.layout.labels
     .flatMap((label) => labelStrokes(label))
-    .map((stroke) => stroke.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(2)} ${(blank.value.heightMm - y).toFixed(2)}`).join(''))
+    .map((stroke) =>
+      stroke.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(2)} ${(blank.value.heightMm - y).toFixed(2)}`).join(''),
+    )
     .join(''),
 );
 
@@ -42,12 +44,18 @@ function key(event: KeyboardEvent): void {
   const here = props.layout.cells[selected.value];
   if (!here) return;
   const letter = KEYS[event.key.toLowerCase()];
-  const moves: Record<string, [number, number]> = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
+  const moves: Record<string, [number, number]> = {
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+    ArrowUp: [-1, 0],
+    ArrowDown: [1, 0],
+  };
   const move = moves[event.key];
   if (letter && props.editable) {
     emit('mark', selected.value, letter);
     selected.value = Math.min(props.layout.cells.length - 1, selected.value + 1);
-  } else if ((event.key === 'Delete' || event.key === 'Backspace') && props.editable) emit('mark', selected.value, null);
+  } else if ((event.key === 'Delete' || event.key === 'Backspace') && props.editable)
+    emit('mark', selected.value, null);
   else if (move) step(here, move);
   else return;
   event.preventDefault();
@@ -56,7 +64,8 @@ function key(event: KeyboardEvent): void {
 /** To the neighbour; over the edge of a block into the next one. */
 function step(here: CouponLayout['cells'][number], [dr, dc]: [number, number]): void {
   const { cells } = props.layout;
-  const at = (block: number, row: number, column: number) => cells.find((cell) => cell.block === block && cell.row === row && cell.column === column);
+  const at = (block: number, row: number, column: number) =>
+    cells.find((cell) => cell.block === block && cell.row === row && cell.column === column);
   const columns = Math.max(...cells.map(({ column }) => column)) + 1;
   const next =
     at(here.block, here.row + dr, here.column + dc) ??
@@ -98,16 +107,65 @@ const spoken = computed(() => {
     >
       <rect x="0" y="0" :width="blank.widthMm" :height="blank.heightMm" class="blank" />
       <path :d="labels" class="labels" />
-      <g v-for="cell in layout.cells" :key="cell.index" :data-test-id="`cell-${cell.index + 1}`" @pointerdown.prevent="press(cell.index), ($event.currentTarget as SVGElement).closest('svg')?.focus()" @pointerenter="over(cell.index)">
-        <rect :x="cell.xMm" :y="top(cell.yMm)" :width="size.widthMm" :height="size.heightMm" class="cell" :fill-opacity="cell.reachable ? shade(cell.index) : 0" />
-        <path v-if="!cell.reachable" :d="`M${cell.xMm} ${top(cell.yMm)} l${size.widthMm} ${size.heightMm} m0 ${-size.heightMm} l${-size.widthMm} ${size.heightMm}`" class="unreachable" />
+      <g
+        v-for="cell in layout.cells"
+        :key="cell.index"
+        :data-test-id="`cell-${cell.index + 1}`"
+        @pointerdown.prevent="(press(cell.index), ($event.currentTarget as SVGElement).closest('svg')?.focus())"
+        @pointerenter="over(cell.index)"
+      >
+        <rect
+          :x="cell.xMm"
+          :y="top(cell.yMm)"
+          :width="size.widthMm"
+          :height="size.heightMm"
+          class="cell"
+          :fill-opacity="cell.reachable ? shade(cell.index) : 0"
+        />
+        <path
+          v-if="!cell.reachable"
+          :d="`M${cell.xMm} ${top(cell.yMm)} l${size.widthMm} ${size.heightMm} m0 ${-size.heightMm} l${-size.widthMm} ${size.heightMm}`"
+          class="unreachable"
+        />
         <template v-if="outcomes?.get(cell.index)">
-          <rect :x="cell.xMm + size.widthMm / 2 - radius * 1.6" :y="top(cell.yMm) + size.heightMm / 2 - radius * 1.6" :width="radius * 3.2" :height="radius * 3.2" :rx="radius" class="plate" />
-          <circle v-if="outcomes.get(cell.index) === 'holds'" :cx="cell.xMm + size.widthMm / 2" :cy="top(cell.yMm) + size.heightMm / 2" :r="radius" class="holds" />
-          <circle v-else-if="outcomes.get(cell.index) === 'under'" :cx="cell.xMm + size.widthMm / 2" :cy="top(cell.yMm) + size.heightMm / 2" :r="radius" class="under" :stroke-width="radius * 0.4" />
-          <path v-else :d="`M${cell.xMm + size.widthMm / 2 - radius} ${top(cell.yMm) + size.heightMm / 2 - radius} l${2 * radius} ${2 * radius} m0 ${-2 * radius} l${-2 * radius} ${2 * radius}`" class="over" :stroke-width="radius * 0.5" />
+          <rect
+            :x="cell.xMm + size.widthMm / 2 - radius * 1.6"
+            :y="top(cell.yMm) + size.heightMm / 2 - radius * 1.6"
+            :width="radius * 3.2"
+            :height="radius * 3.2"
+            :rx="radius"
+            class="plate"
+          />
+          <circle
+            v-if="outcomes.get(cell.index) === 'holds'"
+            :cx="cell.xMm + size.widthMm / 2"
+            :cy="top(cell.yMm) + size.heightMm / 2"
+            :r="radius"
+            class="holds"
+          />
+          <circle
+            v-else-if="outcomes.get(cell.index) === 'under'"
+            :cx="cell.xMm + size.widthMm / 2"
+            :cy="top(cell.yMm) + size.heightMm / 2"
+            :r="radius"
+            class="under"
+            :stroke-width="radius * 0.4"
+          />
+          <path
+            v-else
+            :d="`M${cell.xMm + size.widthMm / 2 - radius} ${top(cell.yMm) + size.heightMm / 2 - radius} l${2 * radius} ${2 * radius} m0 ${-2 * radius} l${-2 * radius} ${2 * radius}`"
+            class="over"
+            :stroke-width="radius * 0.5"
+          />
         </template>
-        <rect v-if="cell.index === selected" :x="cell.xMm - 0.3" :y="top(cell.yMm) - 0.3" :width="size.widthMm + 0.6" :height="size.heightMm + 0.6" class="selected" />
+        <rect
+          v-if="cell.index === selected"
+          :x="cell.xMm - 0.3"
+          :y="top(cell.yMm) - 0.3"
+          :width="size.widthMm + 0.6"
+          :height="size.heightMm + 0.6"
+          class="selected"
+        />
       </g>
     </svg>
     <p class="visually-hidden" aria-live="polite">{{ spoken }}</p>

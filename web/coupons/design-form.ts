@@ -43,7 +43,14 @@ export function firstDraft(head: { topSpeedMmPerS: number; firingThresholdPercen
   const top = head.topSpeedMmPerS;
   const round = (value: number) => Number(value.toPrecision(2));
   return {
-    x: { parameter: 'power', spacing: 'linear', from: Math.max(40, head.firingThresholdPercent), to: 100, count: 7, list: '' },
+    x: {
+      parameter: 'power',
+      spacing: 'linear',
+      from: Math.max(40, head.firingThresholdPercent),
+      to: 100,
+      count: 7,
+      list: '',
+    },
     y: { parameter: 'speed', spacing: 'log', from: round(top * 0.1), to: round(top * 0.75), count: 8, list: '' },
     third: false,
     block: { parameter: 'interval', spacing: 'list', from: 0.04, to: 0.1, count: 2, list: '0.05, 0.08' },
@@ -83,14 +90,27 @@ export function designOf(draft: DesignDraft, code = ''): CouponDesign {
     lineSpacingMm: draft.lineSpacingMm,
     hatchAngleDeg: draft.hatchAngleDeg,
     directions: draft.directions,
-    labels: { at: draft.labelsAt, heightMm: draft.labelHeightMm, powerPercent: draft.labelPowerPercent, speedMmPerS: draft.labelSpeedMmPerS },
+    labels: {
+      at: draft.labelsAt,
+      heightMm: draft.labelHeightMm,
+      powerPercent: draft.labelPowerPercent,
+      speedMmPerS: draft.labelSpeedMmPerS,
+    },
     blank: { widthMm: draft.blankWidthMm, heightMm: draft.blankHeightMm },
   };
 }
 
 function axisOf(axis: AxisDraft): CouponAxis {
   const { parameter, spacing } = axis;
-  if (spacing === 'list') return { parameter, spacing, values: axis.list.split(/[;,\s]+/).filter(Boolean).map(parseNumber) };
+  if (spacing === 'list')
+    return {
+      parameter,
+      spacing,
+      values: axis.list
+        .split(/[;,\s]+/)
+        .filter(Boolean)
+        .map(parseNumber),
+    };
   return { parameter, spacing, from: axis.from, to: axis.to, count: axis.count };
 }
 

@@ -11,6 +11,9 @@ export function newestOutcomes(coupon: Pick<Coupon, 'readings'>, stage: Stage): 
 }
 
 /** Entries that differ from what is kept. */
-export function changedEntries(kept: ReadonlyMap<number, Outcome>, now: ReadonlyMap<number, Outcome>): { cell: number; outcome: Outcome }[] {
+export function changedEntries(
+  kept: ReadonlyMap<number, Outcome>,
+  now: ReadonlyMap<number, Outcome>,
+): { cell: number; outcome: Outcome }[] {
   return [...now].filter(([cell, outcome]) => kept.get(cell) !== outcome).map(([cell, outcome]) => ({ cell, outcome }));
 }

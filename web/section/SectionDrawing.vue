@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { formatClock, formatFigure, formatNumber, withUnit } from '../ui/format';
-import { beamOutline, filmScale, hatchMarks, nowX, pixelsPerUm, sinkingFilm, VIEW, type SectionModel } from './geometry';
+import {
+  beamOutline,
+  filmScale,
+  hatchMarks,
+  nowX,
+  pixelsPerUm,
+  sinkingFilm,
+  VIEW,
+  type SectionModel,
+} from './geometry';
 
 /** A live cut through the part: metal or glass, coat, beam. Hover or focus a layer to read its numbers below. */
 const props = defineProps<{ model: SectionModel; title: string }>();
@@ -16,7 +25,9 @@ const dryPx = computed(() => (film.value?.dryUm ?? 0) * perUm.value);
 const sinking = computed(() => sinkingFilm(wetPx.value, dryPx.value));
 const filmTop = computed(() => surface - (props.model.mode === 'done' ? Math.max(2, dryPx.value * 0.25) : dryPx.value));
 const beam = computed(() => (props.model.beam ? beamOutline(props.model.beam, surface - dryPx.value) : null));
-const marks = computed(() => (props.model.beam && beam.value ? hatchMarks(props.model.beam.intervalMm * beam.value.pxPerMm) : []));
+const marks = computed(() =>
+  props.model.beam && beam.value ? hatchMarks(props.model.beam.intervalMm * beam.value.pxPerMm) : [],
+);
 /** Nothing is drawn above a part without beam or spray. */
 const top = computed(() => (props.model.mode === 'plan' || props.model.mode === 'done' ? 150 : 20));
 const bandTextY = computed(() => Math.min(band.value?.top ?? surface, surface - dryPx.value) - 56);
@@ -42,17 +53,42 @@ const band = computed(() => {
   <figure class="section">
     <figcaption>
       <h2>{{ title }}</h2>
-      <span class="quiet small">film drawn {{ filmScale(model) }} · {{ model.vitreous ? 'glass' : 'metal' }} broken</span>
+      <span class="quiet small"
+        >film drawn {{ filmScale(model) }} · {{ model.vitreous ? 'glass' : 'metal' }} broken</span
+      >
     </figcaption>
-    <svg :viewBox="`0 ${top} ${VIEW.width} ${VIEW.height - top}`" role="group" :aria-label="`${words.part} ${words.film} ${words.beam}`">
+    <svg
+      :viewBox="`0 ${top} ${VIEW.width} ${VIEW.height - top}`"
+      role="group"
+      :aria-label="`${words.part} ${words.film} ${words.beam}`"
+    >
       <defs>
-        <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V9" class="hatch" /></pattern>
-        <pattern id="grain" width="6" height="6" patternUnits="userSpaceOnUse"><circle cx="1.5" cy="1.5" r="0.7" class="grain" /><circle cx="4.5" cy="4.5" r="0.7" class="grain" /></pattern>
+        <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V9" class="hatch" />
+        </pattern>
+        <pattern id="grain" width="6" height="6" patternUnits="userSpaceOnUse">
+          <circle cx="1.5" cy="1.5" r="0.7" class="grain" />
+          <circle cx="4.5" cy="4.5" r="0.7" class="grain" />
+        </pattern>
       </defs>
 
-      <g class="layer" tabindex="0" role="img" :aria-label="words.part" @focus="read = words.part" @mouseenter="read = words.part">
-        <path :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`" :class="model.vitreous ? 'glass' : 'metal'" />
-        <path v-if="!model.vitreous" :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`" fill="url(#hatch)" />
+      <g
+        class="layer"
+        tabindex="0"
+        role="img"
+        :aria-label="words.part"
+        @focus="read = words.part"
+        @mouseenter="read = words.part"
+      >
+        <path
+          :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`"
+          :class="model.vitreous ? 'glass' : 'metal'"
+        />
+        <path
+          v-if="!model.vitreous"
+          :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`"
+          fill="url(#hatch)"
+        />
         <path :d="`M${left} ${surface} H${right} M${left} ${surface + slab} H${right}`" class="edge" />
         <text :x="centre" :y="surface + 38" text-anchor="middle" class="on-part">{{ model.material }}</text>
       </g>
@@ -64,62 +100,148 @@ const band = computed(() => {
           <path :d="`M40 66V${surface - wetPx} M36 66h8 M36 ${surface - wetPx}h8`" class="dimension" />
           <text x="48" :y="(66 + surface - wetPx) / 2 - 6" class="mono">{{ withUnit(model.distanceMm, 'mm') }}</text>
         </g>
-        <g class="layer" tabindex="0" role="img" :aria-label="words.film" @focus="read = words.film" @mouseenter="read = words.film">
+        <g
+          class="layer"
+          tabindex="0"
+          role="img"
+          :aria-label="words.film"
+          @focus="read = words.film"
+          @mouseenter="read = words.film"
+        >
           <path :d="`${sinking.path} V${surface} H${left} Z`" class="wet" />
-          <path :d="`${sinking.path} V${surface} H${left} Z`" fill="url(#grain)" :style="{ clipPath: `inset(0 0 0 ${36}%)` }" />
+          <path
+            :d="`${sinking.path} V${surface} H${left} Z`"
+            fill="url(#grain)"
+            :style="{ clipPath: `inset(0 0 0 ${36}%)` }"
+          />
           <path :d="sinking.path" class="film-line" />
         </g>
-        <text :x="left + 16" :y="wetPx > 40 ? surface - wetPx / 2 + 5 : surface - wetPx - 12" class="mono strong in-film">{{ formatFigure(film.wetUm) }} µm<tspan class="small-text"> laid wet</tspan></text>
-        <text :x="right - 40" :y="surface - dryPx - 12" text-anchor="end" class="mono strong">{{ formatFigure(film.dryUm) }} µm<tspan class="small-text"> dry</tspan></text>
-        <text v-if="film.lowUm !== null && film.highUm !== null" :x="right - 40" :y="surface - dryPx - 31" text-anchor="end" class="small-text mono">{{ formatFigure(film.lowUm) }}–{{ formatFigure(film.highUm) }}</text>
+        <text
+          :x="left + 16"
+          :y="wetPx > 40 ? surface - wetPx / 2 + 5 : surface - wetPx - 12"
+          class="mono strong in-film"
+        >
+          {{ formatFigure(film.wetUm) }} µm
+          <tspan class="small-text">laid wet</tspan>
+        </text>
+        <text :x="right - 40" :y="surface - dryPx - 12" text-anchor="end" class="mono strong">
+          {{ formatFigure(film.dryUm) }} µm
+          <tspan class="small-text">dry</tspan>
+        </text>
+        <text
+          v-if="film.lowUm !== null && film.highUm !== null"
+          :x="right - 40"
+          :y="surface - dryPx - 31"
+          text-anchor="end"
+          class="small-text mono"
+        >
+          {{ formatFigure(film.lowUm) }}–{{ formatFigure(film.highUm) }}
+        </text>
         <g v-if="model.drying !== null" aria-hidden="true">
           <path :d="`M${nowAt} ${96} V${surface + slab}`" class="now" />
           <text :x="nowAt + 6" y="106" class="now-text">now</text>
         </g>
         <g v-if="model.dryS" aria-hidden="true" class="axis">
-          <path :d="`M${left} 416 H${right} M${left + (right - left) * 0.12} 411v10 M${left + (right - left) * 0.7} 411v10`" class="axis-line" />
+          <path
+            :d="`M${left} 416 H${right} M${left + (right - left) * 0.12} 411v10 M${left + (right - left) * 0.7} 411v10`"
+            class="axis-line"
+          />
           <text :x="left + (right - left) * 0.12" y="434" text-anchor="middle" class="mono small-text">0:00</text>
-          <text :x="left + (right - left) * 0.7" y="434" text-anchor="middle" class="mono small-text">{{ formatClock(model.dryS) }} dry, look for gloss</text>
+          <text :x="left + (right - left) * 0.7" y="434" text-anchor="middle" class="mono small-text">
+            {{ formatClock(model.dryS) }} dry, look for gloss
+          </text>
         </g>
       </template>
 
       <template v-else-if="film">
-        <g class="layer" tabindex="0" role="img" :aria-label="words.film" @focus="read = words.film" @mouseenter="read = words.film">
+        <g
+          class="layer"
+          tabindex="0"
+          role="img"
+          :aria-label="words.film"
+          @focus="read = words.film"
+          @mouseenter="read = words.film"
+        >
           <template v-if="model.mode === 'done'">
-            <rect v-for="x in marks" :key="x" :x="x - 4" :y="filmTop" width="8" :height="surface - filmTop" class="bonded" />
+            <rect
+              v-for="x in marks"
+              :key="x"
+              :x="x - 4"
+              :y="filmTop"
+              width="8"
+              :height="surface - filmTop"
+              class="bonded"
+            />
           </template>
           <template v-else>
-            <rect :x="left" :y="filmTop" :width="right - left" :height="surface - filmTop" :class="model.mode === 'plan' ? 'ghost' : 'wet'" />
-            <rect v-if="model.mode !== 'plan'" :x="left" :y="filmTop" :width="right - left" :height="surface - filmTop" fill="url(#grain)" />
+            <rect
+              :x="left"
+              :y="filmTop"
+              :width="right - left"
+              :height="surface - filmTop"
+              :class="model.mode === 'plan' ? 'ghost' : 'wet'"
+            />
+            <rect
+              v-if="model.mode !== 'plan'"
+              :x="left"
+              :y="filmTop"
+              :width="right - left"
+              :height="surface - filmTop"
+              fill="url(#grain)"
+            />
             <path v-if="model.mode !== 'plan'" :d="`M${left} ${filmTop} H${right}`" class="film-line" />
           </template>
         </g>
-        <text v-if="model.mode !== 'done'" :x="right - 40" :y="filmTop - 14" text-anchor="end" class="mono strong">{{ formatFigure(film.dryUm) }} µm<tspan class="small-text"> dry{{ model.mode === 'plan' ? ', planned' : '' }}</tspan></text>
+        <text v-if="model.mode !== 'done'" :x="right - 40" :y="filmTop - 14" text-anchor="end" class="mono strong">
+          {{ formatFigure(film.dryUm) }} µm
+          <tspan class="small-text">dry{{ model.mode === 'plan' ? ', planned' : '' }}</tspan>
+        </text>
         <text v-else :x="left + 8" :y="surface - 26" class="small-text">fired, washed: only what bonded is left</text>
       </template>
 
       <g v-if="band && model.mode !== 'done'" aria-hidden="true">
         <rect :x="right - 14" :y="band.top" width="12" :height="Math.max(3, band.bottom - band.top)" class="band" />
-        <text :x="right" :y="bandTextY" text-anchor="end" class="band-text">band {{ formatNumber(model.band!.lowUm) }}–{{ withUnit(model.band!.highUm, 'µm') }}</text>
+        <text :x="right" :y="bandTextY" text-anchor="end" class="band-text">
+          band {{ formatNumber(model.band!.lowUm) }}–{{ withUnit(model.band!.highUm, 'µm') }}
+        </text>
         <path :d="`M${right - 8} ${bandTextY + 6} V${band.top - 3}`" class="band-line" />
       </g>
 
       <template v-if="beam && model.mode === 'beam'">
-        <g class="layer" tabindex="0" role="img" :aria-label="words.beam" @focus="read = words.beam" @mouseenter="read = words.beam">
+        <g
+          class="layer"
+          tabindex="0"
+          role="img"
+          :aria-label="words.beam"
+          @focus="read = words.beam"
+          @mouseenter="read = words.beam"
+        >
           <polygon :points="beam.points" class="beam" />
           <path v-for="x in marks" :key="x" :d="`M${x} ${surface - dryPx - 2} v-8`" class="line-tick" />
         </g>
         <g aria-hidden="true">
           <path :d="`M${centre - 130} ${beam.focusY - beam.depthPx} h-10 v${2 * beam.depthPx} h10`" class="depth" />
-          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 4" text-anchor="end" class="mono">± {{ withUnit(model.beam!.depthMm, 'mm') }}</text>
-          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 22" text-anchor="end" class="small-text">in focus (spot +{{ formatNumber(model.beam!.growth * 100) }} %)</text>
+          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 4" text-anchor="end" class="mono">
+            ± {{ withUnit(model.beam!.depthMm, 'mm') }}
+          </text>
+          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 22" text-anchor="end" class="small-text">
+            in focus (spot +{{ formatNumber(model.beam!.growth * 100) }} %)
+          </text>
           <path :d="`M${centre - 160} ${beam.focusY} H${centre + 160}`" class="focus-line" />
-          <text :x="centre + 60" y="52" class="mono strong">{{ withUnit(model.beam!.spotMm, 'mm') }}<tspan class="small-text"> spot, 1/e²</tspan></text>
-          <text :x="centre + 60" y="74" class="mono strong">{{ withUnit(model.beam!.intervalMm, 'mm') }}<tspan class="small-text"> between lines</tspan></text>
+          <text :x="centre + 60" y="52" class="mono strong">
+            {{ withUnit(model.beam!.spotMm, 'mm') }}
+            <tspan class="small-text">spot, 1/e²</tspan>
+          </text>
+          <text :x="centre + 60" y="74" class="mono strong">
+            {{ withUnit(model.beam!.intervalMm, 'mm') }}
+            <tspan class="small-text">between lines</tspan>
+          </text>
         </g>
       </template>
     </svg>
-    <p class="read quiet" aria-live="polite">{{ read || 'Point at a layer, or go to it with Tab, to read its numbers.' }}</p>
+    <p class="read quiet" aria-live="polite">
+      {{ read || 'Point at a layer, or go to it with Tab, to read its numbers.' }}
+    </p>
   </figure>
 </template>
 

@@ -4,13 +4,26 @@ export interface SectionModel {
   readonly material: string;
   readonly vitreous: boolean;
   readonly thicknessMm: number;
-  readonly film: { readonly wetUm: number; readonly dryUm: number; readonly lowUm: number | null; readonly highUm: number | null; readonly measured: boolean } | null;
+  readonly film: {
+    readonly wetUm: number;
+    readonly dryUm: number;
+    readonly lowUm: number | null;
+    readonly highUm: number | null;
+    readonly measured: boolean;
+  } | null;
   readonly band: { readonly lowUm: number; readonly highUm: number } | null;
   /** 0 wet to 1 dry; null when no clock runs. */
   readonly drying: number | null;
   readonly dryS: number | null;
   readonly distanceMm: number | null;
-  readonly beam: { readonly spotMm: number; readonly rayleighMm: number; readonly depthMm: number; readonly growth: number; readonly offsetMm: number; readonly intervalMm: number } | null;
+  readonly beam: {
+    readonly spotMm: number;
+    readonly rayleighMm: number;
+    readonly depthMm: number;
+    readonly growth: number;
+    readonly offsetMm: number;
+    readonly intervalMm: number;
+  } | null;
 }
 
 export const VIEW = { width: 660, height: 440, surface: 320, left: 24, right: 636, slab: 62 } as const;
@@ -51,7 +64,10 @@ export function nowX(share: number): number {
 }
 
 /** The beam's outline round its waist, as a polygon; x in spot widths to scale, height exaggerated so that the depth of focus shows. */
-export function beamOutline(beam: NonNullable<SectionModel['beam']>, surfaceY: number): { points: string; focusY: number; depthPx: number; pxPerMm: number } {
+export function beamOutline(
+  beam: NonNullable<SectionModel['beam']>,
+  surfaceY: number,
+): { points: string; focusY: number; depthPx: number; pxPerMm: number } {
   const pxPerMm = 42 / beam.spotMm;
   const depthPx = 46;
   const pxPerHeight = depthPx / beam.depthMm;
@@ -59,7 +75,7 @@ export function beamOutline(beam: NonNullable<SectionModel['beam']>, surfaceY: n
   const focusY = surfaceY - beam.offsetMm * pxPerHeight;
   const half = (y: number) => {
     const z = (focusY - y) / pxPerHeight;
-    return ((beam.spotMm / 2) * Math.sqrt(1 + (z / beam.rayleighMm) ** 2)) * pxPerMm;
+    return (beam.spotMm / 2) * Math.sqrt(1 + (z / beam.rayleighMm) ** 2) * pxPerMm;
   };
   const heights = Array.from({ length: 41 }, (_, i) => 30 + ((surfaceY - 30) * i) / 40);
   const leftSide = heights.map((y) => `${(centre - half(y)).toFixed(1)},${y.toFixed(1)}`);

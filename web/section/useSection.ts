@@ -6,7 +6,10 @@ import { useTicket } from '../stores/ticket';
 import type { SectionModel } from './geometry';
 
 /** The section of the open ticket, from its plan and its record. */
-export function useSection(mode: SectionModel['mode'], more: { intervalMm?: Ref<number>; offsetMm?: Ref<number> } = {}): ComputedRef<SectionModel | null> {
+export function useSection(
+  mode: SectionModel['mode'],
+  more: { intervalMm?: Ref<number>; offsetMm?: Ref<number> } = {},
+): ComputedRef<SectionModel | null> {
   const ticket = useTicket();
   const time = useNow();
   return computed(() => {
@@ -38,9 +41,17 @@ export function useSection(mode: SectionModel['mode'], more: { intervalMm?: Ref<
   });
 }
 
-function filmOf(compound: { bandLowUm: number; bandHighUm: number; volumeSolids: number; thinnerRatio: number }, measured: Figure | null): SectionModel['film'] {
+function filmOf(
+  compound: { bandLowUm: number; bandHighUm: number; volumeSolids: number; thinnerRatio: number },
+  measured: Figure | null,
+): SectionModel['film'] {
   const dryUm = measured?.value ?? (compound.bandLowUm + compound.bandHighUm) / 2;
   const share = dryFilm(1, compound);
-  return { dryUm, wetUm: dryUm / share, lowUm: measured?.interval?.low ?? null, highUm: measured?.interval?.high ?? null, measured: measured !== null };
+  return {
+    dryUm,
+    wetUm: dryUm / share,
+    lowUm: measured?.interval?.low ?? null,
+    highUm: measured?.interval?.high ?? null,
+    measured: measured !== null,
+  };
 }
-

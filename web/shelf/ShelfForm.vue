@@ -22,9 +22,17 @@ const fields = computed(() => shelfFields(props.kind));
 const theirs = ref<StoreItem | null>(null);
 const version = ref(props.item?.version ?? 0);
 
-const form = useForm<Record<string, unknown>>(STORE_BODIES[props.kind], () => (props.item ? JSON.parse(JSON.stringify(props.item.body)) : blankBody(props.kind)));
+const form = useForm<Record<string, unknown>>(STORE_BODIES[props.kind], () =>
+  props.item ? JSON.parse(JSON.stringify(props.item.body)) : blankBody(props.kind),
+);
 const { values, faults, general, busy, touch } = form;
-const tables = ref<Record<string, string>>(Object.fromEntries(fields.value.filter(({ kind }) => kind === 'rows').map((field) => [field.key, rowsToText(field, (values.value[field.key] ?? []) as Record<string, unknown>[])])));
+const tables = ref<Record<string, string>>(
+  Object.fromEntries(
+    fields.value
+      .filter(({ kind }) => kind === 'rows')
+      .map((field) => [field.key, rowsToText(field, (values.value[field.key] ?? []) as Record<string, unknown>[])]),
+  ),
+);
 
 function typedRows(field: ShelfField, text: string | null): void {
   tables.value[field.key] = text ?? '';
@@ -35,7 +43,8 @@ function faultOf(key: string): string | undefined {
   return faults.value[key] ?? Object.entries(faults.value).find(([path]) => path.startsWith(`${key}[`))?.[1];
 }
 
-const links = (field: ShelfField) => bench.inUse(field.linkTo!).map(({ id, body }) => ({ value: id, label: body.name }));
+const links = (field: ShelfField) =>
+  bench.inUse(field.linkTo!).map(({ id, body }) => ({ value: id, label: body.name }));
 const words = (field: ShelfField) => field.words.map((value) => ({ value, label: value }));
 
 async function keep(): Promise<void> {
@@ -48,7 +57,8 @@ async function keep(): Promise<void> {
       if (answer) await bench.load();
       emit('done', id);
     } catch (error) {
-      if (error instanceof ApiProblem && error.problem.type === 'version-conflict') theirs.value = error.problem.current as StoreItem;
+      if (error instanceof ApiProblem && error.problem.type === 'version-conflict')
+        theirs.value = error.problem.current as StoreItem;
       else throw error;
     }
   });
@@ -66,26 +76,79 @@ function putOver(): void {
     <h2>{{ item ? `Revise ${item.body.name}` : `New ${kind}` }}</h2>
     <p v-if="general" class="fault" role="alert">{{ general }}</p>
     <div v-if="theirs" class="clash" role="alert">
-      <p><strong>Somebody else made revision {{ theirs.revision }} meanwhile.</strong> Yours is still in the form.</p>
+      <p>
+        <strong>Somebody else made revision {{ theirs.revision }} meanwhile.</strong> Yours is still in the form.
+      </p>
       <Button type="button" outlined label="Take theirs" @click="emit('done', theirs.id)" />
       <Button type="button" label="Put yours over it" @click="putOver" />
     </div>
     <div class="grid">
       <template v-for="field in fields" :key="field.key">
-        <ChoiceField v-if="field.kind === 'link'" v-model="values[field.key] as string" :label="field.label" :options="links(field)" :fault="faultOf(field.key) && `Choose the ${field.linkTo}.`" @left="touch(field.key)" />
-        <ChoiceField v-else-if="field.kind === 'one'" v-model="values[field.key] as string" :label="field.label" :options="words(field)" :fault="faultOf(field.key)" />
-        <NumberField v-else-if="field.kind === 'number'" v-model="values[field.key] as number" :label="field.label" :unit="field.unit" :optional="field.optional" :fault="faultOf(field.key)" :test-id="`shelf-${field.key}`" @left="touch(field.key)" />
-        <label v-else-if="field.kind === 'yes'" class="tick"><Checkbox v-model="values[field.key] as boolean" binary /> {{ field.label }}</label>
+        <ChoiceField
+          v-if="field.kind === 'link'"
+          v-model="values[field.key] as string"
+          :label="field.label"
+          :options="links(field)"
+          :test-id="`shelf-${field.key}`"
+          :fault="faultOf(field.key) && `Choose the ${field.linkTo}.`"
+          @left="touch(field.key)"
+        />
+        <ChoiceField
+          v-else-if="field.kind === 'one'"
+          v-model="values[field.key] as string"
+          :label="field.label"
+          :options="words(field)"
+          :test-id="`shelf-${field.key}`"
+          :fault="faultOf(field.key)"
+        />
+        <NumberField
+          v-else-if="field.kind === 'number'"
+          v-model="values[field.key] as number"
+          :label="field.label"
+          :unit="field.unit"
+          :optional="field.optional"
+          :fault="faultOf(field.key)"
+          :test-id="`shelf-${field.key}`"
+          @left="touch(field.key)"
+        />
+        <label v-else-if="field.kind === 'yes'" class="tick"
+          ><Checkbox v-model="values[field.key] as boolean" binary /> {{ field.label }}</label
+        >
         <fieldset v-else-if="field.kind === 'many'" class="wide">
           <legend>{{ field.label }}</legend>
-          <label v-for="word in field.words" :key="word" class="tick"><Checkbox v-model="values[field.key] as string[]" :value="word" /> {{ word }}</label>
+          <label v-for="word in field.words" :key="word" class="tick"
+            ><Checkbox v-model="values[field.key] as string[]" :value="word" /> {{ word }}</label
+          >
         </fieldset>
-        <TextField v-else-if="field.kind === 'rows'" class="wide" :model-value="tables[field.key] ?? ''" :lines="5" :label="`${field.label}: one row a line, ${field.columns.map(({ label }) => label.toLowerCase()).join('; ')}`" :fault="faultOf(field.key)" :test-id="`shelf-${field.key}`" @update:model-value="typedRows(field, $event)" @left="touch(field.key)" />
-        <TextField v-else v-model="values[field.key] as string" :label="field.label" :type="field.key.endsWith('On') ? 'date' : 'text'" :fault="faultOf(field.key)" :test-id="`shelf-${field.key}`" @left="touch(field.key)" />
+        <TextField
+          v-else-if="field.kind === 'rows'"
+          class="wide"
+          :model-value="tables[field.key] ?? ''"
+          :lines="5"
+          :label="`${field.label}: one row a line, ${field.columns.map(({ label }) => label.toLowerCase()).join('; ')}`"
+          :fault="faultOf(field.key)"
+          :test-id="`shelf-${field.key}`"
+          @update:model-value="typedRows(field, $event)"
+          @left="touch(field.key)"
+        />
+        <TextField
+          v-else
+          v-model="values[field.key] as string"
+          :label="field.label"
+          :type="field.key.endsWith('On') ? 'date' : 'text'"
+          :fault="faultOf(field.key)"
+          :test-id="`shelf-${field.key}`"
+          @left="touch(field.key)"
+        />
       </template>
     </div>
     <div class="foot">
-      <Button type="submit" :label="item ? 'Keep as a new revision' : 'Keep'" :loading="busy" data-test-id="keep-item" />
+      <Button
+        type="submit"
+        :label="item ? 'Keep as a new revision' : 'Keep'"
+        :loading="busy"
+        data-test-id="keep-item"
+      />
       <Button type="button" outlined label="Back" @click="emit('close')" />
     </div>
   </form>

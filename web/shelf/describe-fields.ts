@@ -22,12 +22,25 @@ export function shelfFields(kind: StoreKind): ShelfField[] {
 }
 
 function fieldOf(kind: StoreKind, key: string, field: SchemaDescription): ShelfField {
-  const inner = (field as SchemaDescription & { innerType?: SchemaDescription & { fields?: Record<string, SchemaDescription> } }).innerType;
+  const inner = (
+    field as SchemaDescription & { innerType?: SchemaDescription & { fields?: Record<string, SchemaDescription> } }
+  ).innerType;
   const link = STORE_LINKS[kind];
-  const base = { key, label: field.label ?? key, unit: String((field.meta as { unit?: string } | undefined)?.unit ?? ''), optional: field.nullable, columns: [], words: [] as string[] };
+  const base = {
+    key,
+    label: field.label ?? key,
+    unit: String((field.meta as { unit?: string } | undefined)?.unit ?? ''),
+    optional: field.nullable,
+    columns: [],
+    words: [] as string[],
+  };
   if (link?.field === key) return { ...base, kind: 'link', linkTo: link.kind };
   if (field.type === 'array' && inner?.fields) {
-    const columns = Object.entries(inner.fields).map(([column, described]) => ({ key: column, label: described.label ?? column, number: described.type === 'number' }));
+    const columns = Object.entries(inner.fields).map(([column, described]) => ({
+      key: column,
+      label: described.label ?? column,
+      number: described.type === 'number',
+    }));
     return { ...base, kind: 'rows', columns };
   }
   if (field.type === 'array') return { ...base, kind: 'many', words: (inner?.oneOf ?? []) as string[] };
@@ -69,6 +82,8 @@ export function textToRows(field: ShelfField, text: string): Record<string, unkn
     .filter((line) => line.trim() !== '')
     .map((line) => {
       const cells = line.split(/[;\t]/).map((cell) => cell.trim());
-      return Object.fromEntries(field.columns.map(({ key, number }, i) => [key, number ? parseNumber(cells[i] ?? '') : (cells[i] ?? '')]));
+      return Object.fromEntries(
+        field.columns.map(({ key, number }, i) => [key, number ? parseNumber(cells[i] ?? '') : (cells[i] ?? '')]),
+      );
     });
 }

@@ -13,11 +13,23 @@ const props = defineProps<{ station: Station; checks: readonly StationCheck[] }>
 const ticket = useTicket();
 const bench = useBench();
 const { act } = useAct();
-const ticked = computed(() => new Map(ticket.page?.checks.filter(({ kind, station }) => kind === 'check' && station === props.station).map((check) => [check.code, check])));
+const ticked = computed(
+  () =>
+    new Map(
+      ticket.page?.checks
+        .filter(({ kind, station }) => kind === 'check' && station === props.station)
+        .map((check) => [check.code, check]),
+    ),
+);
 
 async function tick(code: string): Promise<void> {
   if (ticked.value.has(code)) return;
-  await act('POST', `/api/tickets/${ticket.ticket!.id}/checks`, { id: uuid(), station: props.station, kind: 'check', code }, 'a check');
+  await act(
+    'POST',
+    `/api/tickets/${ticket.ticket!.id}/checks`,
+    { id: uuid(), station: props.station, kind: 'check', code },
+    'a check',
+  );
 }
 </script>
 
@@ -25,10 +37,19 @@ async function tick(code: string): Promise<void> {
   <ul class="checks">
     <li v-for="check in checks" :key="check.code">
       <label>
-        <Checkbox :model-value="ticked.has(check.code)" binary :disabled="ticked.has(check.code)" :pt="{ input: { 'data-test-id': `check-${check.code}` } }" @update:model-value="tick(check.code)" />
+        <Checkbox
+          :model-value="ticked.has(check.code)"
+          binary
+          :disabled="ticked.has(check.code)"
+          :pt="{ input: { 'data-test-id': `check-${check.code}` } }"
+          @update:model-value="tick(check.code)"
+        />
         <span>{{ check.text }}</span>
       </label>
-      <span v-if="ticked.get(check.code)" class="quiet small">{{ bench.personOf(ticked.get(check.code)!.by).split(' ')[0] }}, {{ formatMoment(ticked.get(check.code)!.at) }}</span>
+      <span v-if="ticked.get(check.code)" class="quiet small"
+        >{{ bench.personOf(ticked.get(check.code)!.by).split(' ')[0] }},
+        {{ formatMoment(ticked.get(check.code)!.at) }}</span
+      >
     </li>
   </ul>
 </template>

@@ -26,16 +26,26 @@ const router = useRouter();
 const time = useNow();
 const { act } = useAct();
 const model = useSection('done');
-const run = computed(() => [...(ticket.page?.runs ?? [])].reverse().find(({ cleaning, correctedById }) => !cleaning && !correctedById) ?? null);
+const run = computed(
+  () =>
+    [...(ticket.page?.runs ?? [])].reverse().find(({ cleaning, correctedById }) => !cleaning && !correctedById) ?? null,
+);
 const cleaned = computed(() => ticket.page?.runs.filter(({ cleaning }) => cleaning) ?? []);
 const cooling = computed(() => ticket.page?.clocks.find(({ kind, endedAt }) => kind === 'cool' && !endedAt) ?? null);
-const coolLeft = computed(() => (cooling.value ? cooling.value.minimumS - (time.now - Date.parse(cooling.value.startedAt)) / 1000 : 0));
+const coolLeft = computed(() =>
+  cooling.value ? cooling.value.minimumS - (time.now - Date.parse(cooling.value.startedAt)) / 1000 : 0,
+);
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 const form = useForm<CreateCleaning>(createCleaning, () => ({
   id: uuid(),
-  method: ticket.compound?.body.form === 'dry-film lubricant' ? 'alcohol and scrubbing' : ticket.compound ? 'water and sponge' : 'isopropyl alcohol',
+  method:
+    ticket.compound?.body.form === 'dry-film lubricant'
+      ? 'alcohol and scrubbing'
+      : ticket.compound
+        ? 'water and sponge'
+        : 'isopropyl alcohol',
   minutes: Number.NaN,
   residue: 'none',
 }));
@@ -58,25 +68,67 @@ async function keep(): Promise<void> {
   <StationBody station="clean">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section, washed" /></template>
     <h2>Clean</h2>
-    <p class="quiet">{{ ticket.compound?.body.cleaning ?? 'Wipe off what the beam left.' }}. Advise the gentler way first: the pad comes with the judgement.</p>
+    <p class="quiet">
+      {{ ticket.compound?.body.cleaning ?? 'Wipe off what the beam left.' }}. Advise the gentler way first: the pad
+      comes with the judgement.
+    </p>
     <section v-if="glass" class="cool">
       <template v-if="cooling">
         <ClockRing :clock="cooling" :size="96" />
-        <Button label="Cool to the hand" :disabled="coolLeft > 0" @click="act('PUT', `/api/clocks/${cooling.id}/end`, { outcome: 'passed' }, 'cool')" />
+        <Button
+          label="Cool to the hand"
+          :disabled="coolLeft > 0"
+          @click="act('PUT', `/api/clocks/${cooling.id}/end`, { outcome: 'passed' }, 'cool')"
+        />
       </template>
-      <Button v-else outlined label="Start the cooling clock, 15 min" @click="act('POST', `/api/tickets/${ticket.ticket!.id}/clocks`, { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S }, 'the cooling clock')" />
+      <Button
+        v-else
+        outlined
+        label="Start the cooling clock, 15 min"
+        @click="
+          act(
+            'POST',
+            `/api/tickets/${ticket.ticket!.id}/clocks`,
+            { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S },
+            'the cooling clock',
+          )
+        "
+      />
     </section>
     <form v-if="run" id="clean" class="grid" novalidate @submit.prevent="keep">
-      <p class="wide"><strong>Run of {{ formatMoment(run.at) }}</strong>, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}</p>
+      <p class="wide">
+        <strong>Run of {{ formatMoment(run.at) }}</strong
+        >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
+      </p>
       <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
-      <ChoiceField v-model="values.method" class="wide" label="Method" :options="words(CLEANING_METHODS) as any" test-id="method" />
-      <NumberField v-model="values.minutes" label="Minutes" unit="min" :fault="faults['minutes']" test-id="clean-minutes" @left="touch('minutes')" />
+      <ChoiceField
+        v-model="values.method"
+        class="wide"
+        label="Method"
+        :options="words(CLEANING_METHODS) as any"
+        test-id="method"
+      />
+      <NumberField
+        v-model="values.minutes"
+        label="Minutes"
+        unit="min"
+        :fault="faults['minutes']"
+        test-id="clean-minutes"
+        @left="touch('minutes')"
+      />
       <ChoiceField v-model="values.residue" label="Residue left" :options="words(RESIDUES) as any" test-id="residue" />
     </form>
     <p v-else-if="cleaned.length">All {{ cleaned.length }} runs are cleaned.</p>
     <p v-else class="quiet">Nothing was run yet.</p>
     <template #foot>
-      <Button v-if="run" type="submit" form="clean" label="Keep the cleaning" :loading="busy" data-test-id="keep-cleaning" />
+      <Button
+        v-if="run"
+        type="submit"
+        form="clean"
+        label="Keep the cleaning"
+        :loading="busy"
+        data-test-id="keep-cleaning"
+      />
       <Button v-else label="Go to Judge" @click="router.push(`/tickets/${ticket.ticket!.id}/judge`)" />
     </template>
   </StationBody>

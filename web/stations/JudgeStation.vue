@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { CONTRAST_STEPS, createJudgement, DURABILITY_RESULTS, DURABILITY_TESTS, EVENNESS_STEPS, FAULTS, type CreateJudgement } from '@unto/contract';
+import {
+  CONTRAST_STEPS,
+  createJudgement,
+  DURABILITY_RESULTS,
+  DURABILITY_TESTS,
+  EVENNESS_STEPS,
+  FAULTS,
+  type CreateJudgement,
+} from '@unto/contract';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
@@ -22,13 +30,25 @@ const ticket = useTicket();
 const outbox = useOutbox();
 const change = useTicketChange();
 const model = useSection('done');
-const run = computed(() => [...(ticket.page?.runs ?? [])].reverse().find(({ judgement, correctedById }) => !judgement && !correctedById) ?? null);
+const run = computed(
+  () =>
+    [...(ticket.page?.runs ?? [])].reverse().find(({ judgement, correctedById }) => !judgement && !correctedById) ??
+    null,
+);
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
 const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
 const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
-const form = useForm<CreateJudgement>(createJudgement, () => ({ id: uuid(), contrastStep: 4, evenness: 'even', piecesGood: run.value?.pieces ?? 0, faults: [], tests: [{ test: 'abrasive pad', result: 'no change' }], note: '' }));
+const form = useForm<CreateJudgement>(createJudgement, () => ({
+  id: uuid(),
+  contrastStep: 4,
+  evenness: 'even',
+  piecesGood: run.value?.pieces ?? 0,
+  faults: [],
+  tests: [{ test: 'abrasive pad', result: 'no change' }],
+  note: '',
+}));
 const { values, faults, general, busy, touch } = form;
 
 function addTest(): void {
@@ -57,10 +77,20 @@ async function keep(): Promise<void> {
     <template #left>
       <SectionDrawing v-if="model" :model="model" title="Section, scrubbed" />
       <table v-if="judged.length" class="plain small">
-        <thead><tr><th>Run</th><th class="number">Good</th><th>Contrast by eye</th><th>Evenness</th><th>Faults</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Run</th>
+            <th class="number">Good</th>
+            <th>Contrast by eye</th>
+            <th>Evenness</th>
+            <th>Faults</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="row in judged.slice(0, 4)" :key="row.id">
-            <td><RouterLink :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink></td>
+            <td>
+              <RouterLink :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
+            </td>
             <td class="number">{{ row.judgement!.piecesGood }} / {{ row.pieces }}</td>
             <td>{{ row.judgement!.contrastStep }} {{ CONTRAST_STEPS[row.judgement!.contrastStep - 1]?.word }}</td>
             <td>{{ row.judgement!.evenness }}</td>
@@ -71,11 +101,31 @@ async function keep(): Promise<void> {
     </template>
     <h2>Judge</h2>
     <form v-if="run" id="judge" class="grid" novalidate @submit.prevent="keep">
-      <p class="wide"><strong>Run of {{ formatMoment(run.at) }}</strong>, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}</p>
+      <p class="wide">
+        <strong>Run of {{ formatMoment(run.at) }}</strong
+        >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
+      </p>
       <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
-      <ChoiceField v-model="values.contrastStep" class="wide" label="Contrast by eye, against the printed steps" :options="steps as any" test-id="contrast" />
-      <ChoiceField v-model="values.evenness" label="Evenness" :options="words(EVENNESS_STEPS) as any" test-id="evenness" />
-      <NumberField v-model="values.piecesGood" label="Good pieces" :fault="faults['piecesGood']" test-id="good" @left="touch('piecesGood')" />
+      <ChoiceField
+        v-model="values.contrastStep"
+        class="wide"
+        label="Contrast by eye, against the printed steps"
+        :options="steps as any"
+        test-id="contrast"
+      />
+      <ChoiceField
+        v-model="values.evenness"
+        label="Evenness"
+        :options="words(EVENNESS_STEPS) as any"
+        test-id="evenness"
+      />
+      <NumberField
+        v-model="values.piecesGood"
+        label="Good pieces"
+        :fault="faults['piecesGood']"
+        test-id="good"
+        @left="touch('piecesGood')"
+      />
       <fieldset class="wide">
         <legend>Tests done</legend>
         <div v-for="(test, i) in values.tests" :key="i" class="test">
@@ -87,15 +137,30 @@ async function keep(): Promise<void> {
       </fieldset>
       <fieldset class="wide faults">
         <legend>Faults seen</legend>
-        <label v-for="name in FAULTS" :key="name"><Checkbox v-model="values.faults" :value="name" :pt="{ input: { 'data-test-id': `fault-${name}` } }" /> {{ name }}</label>
+        <label v-for="name in FAULTS" :key="name"
+          ><Checkbox v-model="values.faults" :value="name" :pt="{ input: { 'data-test-id': `fault-${name}` } }" />
+          {{ name }}</label
+        >
       </fieldset>
       <TextField v-model="values.note" class="wide" label="Note" />
     </form>
     <p v-else-if="judged.length">All {{ judged.length }} runs are judged.</p>
     <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>
     <template #foot>
-      <Button v-if="run" type="submit" form="judge" label="Keep the judgement" :loading="busy" data-test-id="keep-judgement" />
-      <Button v-else-if="allMarked && ticket.ticket!.state === 'open'" label="The ticket is done" data-test-id="ticket-done" @click="change.change({ state: 'done' }, 'The ticket is done.')" />
+      <Button
+        v-if="run"
+        type="submit"
+        form="judge"
+        label="Keep the judgement"
+        :loading="busy"
+        data-test-id="keep-judgement"
+      />
+      <Button
+        v-else-if="allMarked && ticket.ticket!.state === 'open'"
+        label="The ticket is done"
+        data-test-id="ticket-done"
+        @click="change.change({ state: 'done' }, 'The ticket is done.')"
+      />
     </template>
   </StationBody>
 </template>

@@ -28,12 +28,23 @@ const spot = computed(() => {
     formula: 'spotOffFocus',
     value: spotOffFocus({ spotMm, rayleighMm: rayleighOf(lens) }, offset.value),
     unit: 'mm',
-    inputs: [decisive('spot in focus', 'stated', { value: spotMm, unit: 'mm' }), decisive('depth of focus', 'stated', { value: lens.depthOfFocusMm, unit: 'mm' }), decisive('height off focus', 'measured', { value: offset.value, unit: 'mm' })],
+    inputs: [
+      decisive('spot in focus', 'stated', { value: spotMm, unit: 'mm' }),
+      decisive('depth of focus', 'stated', { value: lens.depthOfFocusMm, unit: 'mm' }),
+      decisive('height off focus', 'measured', { value: offset.value, unit: 'mm' }),
+    ],
   });
 });
 const depth = computed(() => {
   const lens = ticket.fitted?.lens;
-  return lens ? makeFigure({ formula: 'depthOfFocus', value: lens.depthOfFocusMm, unit: 'mm', inputs: [decisive(`lens record, spot +${Math.round(lens.depthGrowth * 100)} %`, 'stated')] }) : null;
+  return lens
+    ? makeFigure({
+        formula: 'depthOfFocus',
+        value: lens.depthOfFocusMm,
+        unit: 'mm',
+        inputs: [decisive(`lens record, spot +${Math.round(lens.depthGrowth * 100)} %`, 'stated')],
+      })
+    : null;
 });
 </script>
 
@@ -47,8 +58,15 @@ const depth = computed(() => {
       </TileStrip>
     </template>
     <h2>Place and focus</h2>
-    <NumberField v-model="offset" label="Look at a focus offset (above the surface is positive)" unit="mm" hint="Only to see its effect here; the coupon and the run keep their own." />
+    <NumberField
+      v-model="offset"
+      label="Look at a focus offset (above the surface is positive)"
+      unit="mm"
+      hint="Only to see its effect here; the coupon and the run keep their own."
+    />
     <CheckList station="place" :checks="checks" />
-    <template #foot><Button label="Go to Prove" @click="router.push(`/tickets/${ticket.ticket!.id}/prove`)" /></template>
+    <template #foot
+      ><Button label="Go to Prove" @click="router.push(`/tickets/${ticket.ticket!.id}/prove`)"
+    /></template>
   </StationBody>
 </template>

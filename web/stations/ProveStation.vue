@@ -20,7 +20,12 @@ const coupons = computed(() => ticket.page?.coupons ?? []);
 const scrubbed = computed(() => coupons.value.filter(({ stage }) => stage === 'scrubbed'));
 const waiting = computed(() => coupons.value.find(({ stage }) => stage !== 'scrubbed'));
 const recipe = computed<Recipe | null>(() => ticket.page?.recipes[0] ?? null);
-const WORDS = { designed: 'to burn', burnt: 'to rinse', rinsed: 'to scrub; not proof before', scrubbed: 'scrubbed' } as const;
+const WORDS = {
+  designed: 'to burn',
+  burnt: 'to rinse',
+  rinsed: 'to scrub; not proof before',
+  scrubbed: 'scrubbed',
+} as const;
 </script>
 
 <template>
@@ -28,25 +33,66 @@ const WORDS = { designed: 'to burn', burnt: 'to rinse', rinsed: 'to scrub; not p
   <StationBody v-else station="prove">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
     <h2>Prove the setting on a coupon</h2>
-    <p v-if="!coupons.length" class="quiet">No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds before a piece is spent.</p>
+    <p v-if="!coupons.length" class="quiet">
+      No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds before
+      a piece is spent.
+    </p>
     <ul class="coupons">
       <li v-for="coupon in coupons" :key="coupon.id">
-        <RouterLink :to="`/coupons/${coupon.id}`"><strong>{{ coupon.code }}</strong></RouterLink>
-        <span class="quiet">{{ coupon.cells }} cells · {{ WORDS[coupon.stage] }}{{ coupon.stage === 'scrubbed' ? `, ${coupon.holds} hold` : '' }}</span>
-        <Button size="small" :outlined="coupon.id !== waiting?.id" label="Open" :data-test-id="`open-${coupon.code}`" @click="router.push(`/coupons/${coupon.id}`)" />
+        <RouterLink :to="`/coupons/${coupon.id}`"
+          ><strong>{{ coupon.code }}</strong></RouterLink
+        >
+        <span class="quiet"
+          >{{ coupon.cells }} cells · {{ WORDS[coupon.stage]
+          }}{{ coupon.stage === 'scrubbed' ? `, ${coupon.holds} hold` : '' }}</span
+        >
+        <Button
+          size="small"
+          :outlined="coupon.id !== waiting?.id"
+          label="Open"
+          :data-test-id="`open-${coupon.code}`"
+          @click="router.push(`/coupons/${coupon.id}`)"
+        />
       </li>
     </ul>
     <section v-if="recipe" class="recipe" data-test-id="recipe">
-      <h3>Recipe v{{ recipe.number }}, {{ recipe.kind === 'quickest' ? 'quickest that holds' : recipe.kind === 'widest' ? 'widest margin' : 'as stated' }}</h3>
-      <p class="mono big">{{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} · {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}</p>
-      <p class="quiet small">{{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst">; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template></p>
-      <GradeMark v-if="recipe.worst" :figure="{ ...recipe.worst, grade: recipe.grade }" title="Share that holds in the worst case" />
+      <h3>
+        Recipe v{{ recipe.number }},
+        {{
+          recipe.kind === 'quickest' ? 'quickest that holds' : recipe.kind === 'widest' ? 'widest margin' : 'as stated'
+        }}
+      </h3>
+      <p class="mono big">
+        {{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} ·
+        {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
+      </p>
+      <p class="quiet small">
+        {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
+          >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template
+        >
+      </p>
+      <GradeMark
+        v-if="recipe.worst"
+        :figure="{ ...recipe.worst, grade: recipe.grade }"
+        title="Share that holds in the worst case"
+      />
       <GradeMark v-else :grade="recipe.grade" />
     </section>
     <template #foot>
       <Button v-if="waiting" :label="`Go on with ${waiting.code}`" @click="router.push(`/coupons/${waiting.id}`)" />
-      <Button v-if="scrubbed.length" :label="recipe ? 'Look at the window' : 'Find the setting'" :outlined="Boolean(waiting)" data-test-id="to-window" @click="router.push(`/windows/${ticket.ticket!.id}`)" />
-      <Button :label="coupons.length ? 'Another coupon' : 'Design a coupon'" :outlined="coupons.length > 0" data-test-id="design-coupon" @click="designing = true" />
+      <Button
+        v-if="scrubbed.length"
+        :label="recipe ? 'Look at the window' : 'Find the setting'"
+        :outlined="Boolean(waiting)"
+        data-test-id="to-window"
+        @click="router.push(`/windows/${ticket.ticket!.id}`)"
+      />
+      <Button
+        :label="coupons.length ? 'Another coupon' : 'Design a coupon'"
+        :outlined="coupons.length > 0"
+        data-test-id="design-coupon"
+        @click="designing = true"
+      />
     </template>
   </StationBody>
 </template>

@@ -7,10 +7,20 @@ export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm
 }
 
 /** The coat of some pieces of a ticket with a compound, priced by its largest container. */
-export function coatPlanFor(compound: StoreItem<'compound'>, ticket: Ticket, pieces: number, transfer: TransferKnowledge): CoatPlan {
+export function coatPlanFor(
+  compound: StoreItem<'compound'>,
+  ticket: Ticket,
+  pieces: number,
+  transfer: TransferKnowledge,
+): CoatPlan {
   const { body } = compound;
   return planCoat(
-    { ...body, band: { lowUm: body.bandLowUm, highUm: body.bandHighUm }, container: largestSize(body), ref: { kind: 'compound', id: compound.id, revision: compound.revision } },
+    {
+      ...body,
+      band: { lowUm: body.bandLowUm, highUm: body.bandHighUm },
+      container: largestSize(body),
+      ref: { kind: 'compound', id: compound.id, revision: compound.revision },
+    },
     { areaPerPieceMm2: coatedAreaMm2(ticket), pieces, transfer },
   );
 }

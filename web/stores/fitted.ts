@@ -14,5 +14,11 @@ export function fittedBench(
   const calibration = (bench.inUse('calibration') as StoreItem<'calibration'>[])
     .filter(({ body }) => body.headId === head.id)
     .sort((a, b) => b.body.meteredOn.localeCompare(a.body.meteredOn))[0];
-  return { machine: machine.body, head: head.body, lens: lens.body, substrate: substrate.body, calibration: calibration?.body ?? null };
+  return {
+    machine: machine.body,
+    head: head.body,
+    lens: lens.body,
+    substrate: substrate.body,
+    calibration: calibration?.body ?? null,
+  };
 }

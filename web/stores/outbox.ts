@@ -79,7 +79,9 @@ export const useOutbox = defineStore('outbox', () => {
           schedule();
           break;
         }
-        queue.value = queue.value.map((other) => (other.key === entry.key ? { ...other, refused: error.problem } : other));
+        queue.value = queue.value.map((other) =>
+          other.key === entry.key ? { ...other, refused: error.problem } : other,
+        );
       }
       await keep();
     }

@@ -20,7 +20,11 @@ export const useTicketChange = defineStore('ticket-change', () => {
   const outbox = useOutbox();
   const notices = useNotices();
 
-  async function change(patch: Partial<ChangeTicket>, said: string, onto: Ticket | null = ticket.ticket): Promise<boolean> {
+  async function change(
+    patch: Partial<ChangeTicket>,
+    said: string,
+    onto: Ticket | null = ticket.ticket,
+  ): Promise<boolean> {
     if (!onto) return false;
     try {
       const answer = await outbox.send<Ticket>('PUT', `/api/tickets/${onto.id}`, { ...fieldsOf(onto), ...patch }, said);
@@ -32,7 +36,8 @@ export const useTicketChange = defineStore('ticket-change', () => {
       return true;
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      if (error.problem.type === 'version-conflict') conflict.value = { mine: patch, before: onto, theirs: error.problem.current as Ticket };
+      if (error.problem.type === 'version-conflict')
+        conflict.value = { mine: patch, before: onto, theirs: error.problem.current as Ticket };
       else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
       return false;
     }

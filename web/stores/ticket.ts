@@ -1,7 +1,17 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import type { StationState } from '@unto/core';
-import type { Check, Clock, CouponSummary, FittedBench, LedgerRecord, Recipe, StoreItem, Ticket, Weighing } from '@unto/contract';
+import type {
+  Check,
+  Clock,
+  CouponSummary,
+  FittedBench,
+  LedgerRecord,
+  Recipe,
+  StoreItem,
+  Ticket,
+  Weighing,
+} from '@unto/contract';
 import { request } from '../api/client';
 import { fittedBench } from './fitted';
 import { useBench } from './bench';

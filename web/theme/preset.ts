@@ -2,9 +2,47 @@ import { definePreset } from '@primeuix/themes';
 import Aura from '@primeuix/themes/aura';
 
 /** Colours with one meaning each; see tokens.css for the same values outside PrimeVue. */
-const cobalt = { 50: '#EEF3F8', 100: '#D5E2EE', 200: '#A9C3DB', 300: '#7CA3C7', 400: '#4F80AC', 500: '#1F4E79', 600: '#1B446A', 700: '#163957', 800: '#112D45', 900: '#0C2032', 950: '#081622' };
-const paper = { 0: '#FFFDF8', 50: '#F5F2EA', 100: '#EEE7DA', 200: '#D9D3C5', 300: '#C1BBAD', 400: '#8C8E88', 500: '#59636A', 600: '#4A535A', 700: '#3A4248', 800: '#2B3238', 900: '#1F262B', 950: '#15191C' };
-const lamp = { 0: '#1E2428', 50: '#15191C', 100: '#262D32', 200: '#38414A', 300: '#525D66', 400: '#7F8B92', 500: '#A7B0B4', 600: '#BCC3C4', 700: '#CFD2CF', 800: '#DEDCD3', 900: '#EDE8DC', 950: '#F7F3E8' };
+const cobalt = {
+  50: '#EEF3F8',
+  100: '#D5E2EE',
+  200: '#A9C3DB',
+  300: '#7CA3C7',
+  400: '#4F80AC',
+  500: '#1F4E79',
+  600: '#1B446A',
+  700: '#163957',
+  800: '#112D45',
+  900: '#0C2032',
+  950: '#081622',
+};
+const paper = {
+  0: '#FFFDF8',
+  50: '#F5F2EA',
+  100: '#EEE7DA',
+  200: '#D9D3C5',
+  300: '#C1BBAD',
+  400: '#8C8E88',
+  500: '#59636A',
+  600: '#4A535A',
+  700: '#3A4248',
+  800: '#2B3238',
+  900: '#1F262B',
+  950: '#15191C',
+};
+const lamp = {
+  0: '#1E2428',
+  50: '#15191C',
+  100: '#262D32',
+  200: '#38414A',
+  300: '#525D66',
+  400: '#7F8B92',
+  500: '#A7B0B4',
+  600: '#BCC3C4',
+  700: '#CFD2CF',
+  800: '#DEDCD3',
+  900: '#EDE8DC',
+  950: '#F7F3E8',
+};
 
 /** PrimeVue in workshop paper and metal: small radius, one-pixel rules, no shadows. */
 export const untoPreset = definePreset(Aura, {
@@ -22,14 +60,32 @@ export const untoPreset = definePreset(Aura, {
       light: {
         surface: paper,
         primary: { color: '#1F4E79', contrastColor: '#FFFDF8', hoverColor: '#163957', activeColor: '#112D45' },
-        formField: { background: '#FFFDF8', borderColor: '#8C8E88', hoverBorderColor: '#59636A', color: '#1F262B', placeholderColor: '#59636A', disabledBackground: '#EEE7DA', disabledColor: '#59636A', invalidBorderColor: '#B23A12' },
+        formField: {
+          background: '#FFFDF8',
+          borderColor: '#8C8E88',
+          hoverBorderColor: '#59636A',
+          color: '#1F262B',
+          placeholderColor: '#59636A',
+          disabledBackground: '#EEE7DA',
+          disabledColor: '#59636A',
+          invalidBorderColor: '#B23A12',
+        },
         text: { color: '#1F262B', mutedColor: '#59636A', hoverColor: '#1F262B', hoverMutedColor: '#3A4248' },
         content: { background: '#FFFDF8', borderColor: '#D9D3C5', color: '#1F262B' },
       },
       dark: {
         surface: { ...lamp },
         primary: { color: '#8DB8E2', contrastColor: '#15191C', hoverColor: '#A9CAEA', activeColor: '#C3DAF0' },
-        formField: { background: '#15191C', borderColor: '#7F8B92', hoverBorderColor: '#A7B0B4', color: '#EDE8DC', placeholderColor: '#A7B0B4', disabledBackground: '#262D32', disabledColor: '#A7B0B4', invalidBorderColor: '#F0916E' },
+        formField: {
+          background: '#15191C',
+          borderColor: '#7F8B92',
+          hoverBorderColor: '#A7B0B4',
+          color: '#EDE8DC',
+          placeholderColor: '#A7B0B4',
+          disabledBackground: '#262D32',
+          disabledColor: '#A7B0B4',
+          invalidBorderColor: '#F0916E',
+        },
         text: { color: '#EDE8DC', mutedColor: '#A7B0B4', hoverColor: '#F7F3E8', hoverMutedColor: '#CFD2CF' },
         content: { background: '#1E2428', borderColor: '#38414A', color: '#EDE8DC' },
       },

@@ -26,25 +26,43 @@ const all = computed(() => {
     foodUse: page.ticket.foodUse,
   });
 });
-const known = computed(() => new Set(ticket.page?.checks.filter(({ kind }) => kind === 'caution').map(({ code }) => code)));
+const known = computed(
+  () => new Set(ticket.page?.checks.filter(({ kind }) => kind === 'caution').map(({ code }) => code)),
+);
 const open = computed(() => all.value.filter(({ code }) => !known.value.has(code)));
 
 async function understood(code: string): Promise<void> {
   const id = ticket.ticket!.id;
-  await act('POST', `/api/tickets/${id}/checks`, { id: uuid(), station: props.station, kind: 'caution', code }, 'Caution understood');
+  await act(
+    'POST',
+    `/api/tickets/${id}/checks`,
+    { id: uuid(), station: props.station, kind: 'caution', code },
+    'Caution understood',
+  );
 }
 </script>
 
 <template>
   <section v-if="all.length" class="cautions" aria-label="Cautions">
     <div v-if="open[0]" class="caution" data-test-id="caution">
-      <p><strong>{{ open[0].title }}</strong> {{ open[0].text }}</p>
-      <Button severity="danger" outlined size="small" label="Understood" data-test-id="understood" @click="understood(open[0].code)" />
+      <p>
+        <strong>{{ open[0].title }}</strong> {{ open[0].text }}
+      </p>
+      <Button
+        severity="danger"
+        outlined
+        size="small"
+        label="Understood"
+        data-test-id="understood"
+        @click="understood(open[0].code)"
+      />
     </div>
     <p v-if="open.length > 1" class="quiet small">{{ open.length - 1 }} more after this one.</p>
     <details v-if="!open.length" class="quiet small">
       <summary>{{ all.length }} caution{{ all.length > 1 ? 's' : '' }} understood here</summary>
-      <p v-for="caution in all" :key="caution.code"><strong>{{ caution.title }}</strong> {{ caution.text }}</p>
+      <p v-for="caution in all" :key="caution.code">
+        <strong>{{ caution.title }}</strong> {{ caution.text }}
+      </p>
     </details>
   </section>
 </template>

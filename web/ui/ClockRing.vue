@@ -14,10 +14,24 @@ const length = 2 * Math.PI * 42;
 </script>
 
 <template>
-  <div class="ring" :style="{ width: `${size ?? 72}px`, height: `${size ?? 72}px` }" role="timer" :aria-label="left > 0 ? `${formatClock(left)} left` : 'time is up'">
+  <div
+    class="ring"
+    :style="{ width: `${size ?? 72}px`, height: `${size ?? 72}px` }"
+    role="timer"
+    :aria-label="left > 0 ? `${formatClock(left)} left` : 'time is up'"
+  >
     <svg viewBox="0 0 100 100" aria-hidden="true" :class="clock.kind">
       <circle cx="50" cy="50" r="42" fill="none" class="track" stroke-width="11" />
-      <circle cx="50" cy="50" r="42" fill="none" class="run" stroke-width="11" :stroke-dasharray="`${length * share} ${length}`" transform="rotate(-90 50 50)" />
+      <circle
+        cx="50"
+        cy="50"
+        r="42"
+        fill="none"
+        class="run"
+        stroke-width="11"
+        :stroke-dasharray="`${length * share} ${length}`"
+        transform="rotate(-90 50 50)"
+      />
     </svg>
     <span class="figures mono" :style="{ fontSize: `${(size ?? 72) / 5.2}px` }">
       {{ left > 0 ? formatClock(left) : 'look' }}

@@ -9,13 +9,29 @@ import { useTicketChange } from '../stores/ticket-change';
 const store = useTicketChange();
 const bench = useBench();
 const visible = computed({ get: () => store.conflict !== null, set: (open) => !open && void store.resolve('theirs') });
-const NAMES: Record<string, string> = { compoundId: 'Compound', choiceReason: 'Reason', title: 'What is marked', pieces: 'Pieces', state: 'State', note: 'Note', coatMarginMm: 'Coat margin', wantedOn: 'Wanted on' };
+const NAMES: Record<string, string> = {
+  compoundId: 'Compound',
+  choiceReason: 'Reason',
+  title: 'What is marked',
+  pieces: 'Pieces',
+  state: 'State',
+  note: 'Note',
+  coatMarginMm: 'Coat margin',
+  wantedOn: 'Wanted on',
+};
 
 const rows = computed(() => {
   const { conflict } = store;
   if (!conflict) return [];
-  const keys = new Set([...Object.keys(conflict.mine), ...Object.keys(NAMES).filter((key) => shown(conflict.before, key) !== shown(conflict.theirs, key))]);
-  return [...keys].map((key) => ({ name: NAMES[key] ?? key, mine: shown({ ...conflict.theirs, ...conflict.mine }, key), theirs: shown(conflict.theirs, key) }));
+  const keys = new Set([
+    ...Object.keys(conflict.mine),
+    ...Object.keys(NAMES).filter((key) => shown(conflict.before, key) !== shown(conflict.theirs, key)),
+  ]);
+  return [...keys].map((key) => ({
+    name: NAMES[key] ?? key,
+    mine: shown({ ...conflict.theirs, ...conflict.mine }, key),
+    theirs: shown(conflict.theirs, key),
+  }));
 });
 
 function shown(from: object, key: string): string {
@@ -26,11 +42,29 @@ function shown(from: object, key: string): string {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Somebody else changed this ticket meanwhile" :style="{ width: '38rem' }" data-test-id="conflict">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Somebody else changed this ticket meanwhile"
+    :style="{ width: '38rem' }"
+    data-test-id="conflict"
+  >
     <table class="plain">
-      <thead><tr><th></th><th>Yours</th><th>Theirs, kept now</th></tr></thead>
+      <thead>
+        <tr>
+          <th></th>
+          <th>Yours</th>
+          <th>Theirs, kept now</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.name"><td>{{ row.name }}</td><td><strong>{{ row.mine }}</strong></td><td>{{ row.theirs }}</td></tr>
+        <tr v-for="row in rows" :key="row.name">
+          <td>{{ row.name }}</td>
+          <td>
+            <strong>{{ row.mine }}</strong>
+          </td>
+          <td>{{ row.theirs }}</td>
+        </tr>
       </tbody>
     </table>
     <template #footer>

@@ -5,20 +5,37 @@ import NumberField from './NumberField.vue';
 
 /** A value in a unit of the operator's choice; both are kept as entered. */
 const model = defineModel<{ value: number; unit: U }>({ required: true });
-const props = defineProps<{ label: string; units: readonly U[]; fault?: string | undefined; hint?: string | undefined; testId?: string }>();
+const props = defineProps<{
+  label: string;
+  units: readonly U[];
+  fault?: string | undefined;
+  hint?: string | undefined;
+  testId?: string;
+}>();
 defineEmits<{ left: [] }>();
 
 const value = computed({
   get: () => model.value.value,
   set: (entry: number | null) => (model.value = { ...model.value, value: entry ?? Number.NaN }),
 });
-const unit = computed({ get: () => model.value.unit, set: (entry: U) => (model.value = { ...model.value, unit: entry }) });
+const unit = computed({
+  get: () => model.value.unit,
+  set: (entry: U) => (model.value = { ...model.value, unit: entry }),
+});
 const options = computed(() => props.units.map((name) => ({ value: name, label: name })));
 </script>
 
 <template>
   <NumberField v-model="value" :label="label" :fault="fault" :hint="hint" :test-id="testId" @left="$emit('left')">
-    <Select v-model="unit" class="unit-choice" :options="options as any" option-label="label" option-value="value" :aria-label="`Unit of ${label.toLowerCase()}`" :pt="{ label: { 'data-test-id': testId ? `${testId}-unit` : undefined } }" />
+    <Select
+      v-model="unit"
+      class="unit-choice"
+      :options="options as any"
+      option-label="label"
+      option-value="value"
+      :aria-label="`Unit of ${label.toLowerCase()}`"
+      :pt="{ label: { 'data-test-id': testId ? `${testId}-unit` : undefined } }"
+    />
   </NumberField>
 </template>
 

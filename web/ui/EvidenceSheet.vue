@@ -12,23 +12,38 @@ const evidence = useEvidence();
 const visible = computed({ get: () => evidence.open !== null, set: (open) => !open && (evidence.open = null) });
 const figure = computed(() => evidence.open?.figure ?? null);
 
-const PLACES: Record<string, (id: string) => string> = { coupon: (id) => `/coupons/${id}`, run: (id) => `/ledger/${id}` };
+const PLACES: Record<string, (id: string) => string> = {
+  coupon: (id) => `/coupons/${id}`,
+  run: (id) => `/ledger/${id}`,
+};
 
 function shown(input: FigureInput): string {
   if (input.value === undefined) return '';
-  return typeof input.value === 'number' ? withUnit(input.value, input.unit ?? '', 4) : `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
+  return typeof input.value === 'number'
+    ? withUnit(input.value, input.unit ?? '', 4)
+    : `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
 }
 </script>
 
 <template>
-  <Drawer v-model:visible="visible" position="right" :header="evidence.open?.title ?? ''" class="evidence" data-test-id="evidence-sheet">
+  <Drawer
+    v-model:visible="visible"
+    position="right"
+    :header="evidence.open?.title ?? ''"
+    class="evidence"
+    data-test-id="evidence-sheet"
+  >
     <template v-if="figure">
       <p class="value mono">{{ `${formatFigure(figure.value)} ${figure.unit}` }}</p>
       <p v-if="figure.interval">
-        <span class="mono">{{ formatFigure(figure.interval.low) }}–{{ formatFigure(figure.interval.high) }} {{ figure.unit }}</span>
+        <span class="mono"
+          >{{ formatFigure(figure.interval.low) }}–{{ formatFigure(figure.interval.high) }} {{ figure.unit }}</span
+        >
         <span class="quiet small">holds {{ Math.round(figure.interval.level * 100) }} times in 100</span>
       </p>
-      <p class="graded"><GradeMark :grade="figure.grade" /> <span class="quiet">{{ GRADE_WORDS[figure.grade].text }}</span></p>
+      <p class="graded">
+        <GradeMark :grade="figure.grade" /> <span class="quiet">{{ GRADE_WORDS[figure.grade].text }}</span>
+      </p>
       <h3>How it is worked out</h3>
       <p>{{ formulaInWords(figure.formula) }}</p>
       <h3>From</h3>
@@ -36,7 +51,12 @@ function shown(input: FigureInput): string {
         <tbody>
           <tr v-for="(input, i) in figure.inputs" :key="i">
             <td>
-              <RouterLink v-if="input.ref && PLACES[input.ref.kind]" :to="PLACES[input.ref.kind]!(input.ref.id)" @click="visible = false">{{ input.label }}</RouterLink>
+              <RouterLink
+                v-if="input.ref && PLACES[input.ref.kind]"
+                :to="PLACES[input.ref.kind]!(input.ref.id)"
+                @click="visible = false"
+                >{{ input.label }}</RouterLink
+              >
               <template v-else>{{ input.label }}</template>
               <span v-if="!input.decisive" class="quiet small"> · widens the interval only</span>
             </td>
@@ -45,7 +65,9 @@ function shown(input: FigureInput): string {
           </tr>
         </tbody>
       </table>
-      <p class="quiet small">The result takes the weakest grade among the inputs that decide it. Core function: {{ figure.formula }}.</p>
+      <p class="quiet small">
+        The result takes the weakest grade among the inputs that decide it. Core function: {{ figure.formula }}.
+      </p>
     </template>
   </Drawer>
 </template>

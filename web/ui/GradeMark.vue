@@ -19,7 +19,11 @@ const GLYPHS: Record<Grade, string> = {
   usual: 'M2 6a4 4 0 1 0 8 0a4 4 0 1 0-8 0',
   guess: 'M3 4a3 3 0 1 1 4 3q-1 .5-1 1.4M6 10.6v.6',
 };
-const COLOURS: Partial<Record<Grade, string>> = { proved: 'var(--unto-bonded)', seen: 'var(--unto-bonded)', carried: 'var(--unto-action)' };
+const COLOURS: Partial<Record<Grade, string>> = {
+  proved: 'var(--unto-bonded)',
+  seen: 'var(--unto-bonded)',
+  carried: 'var(--unto-action)',
+};
 </script>
 
 <template>
@@ -32,7 +36,12 @@ const COLOURS: Partial<Record<Grade, string>> = { proved: 'var(--unto-bonded)', 
     @click="figure && evidence.show(title ?? 'Evidence', figure)"
   >
     <svg viewBox="0 0 12 12" width="11" height="11" aria-hidden="true">
-      <path :d="GLYPHS[grade]" :fill="grade === 'proved' ? COLOURS.proved : 'none'" :stroke="COLOURS[grade] ?? 'currentColor'" stroke-width="1.6" />
+      <path
+        :d="GLYPHS[grade]"
+        :fill="grade === 'proved' ? COLOURS.proved : 'none'"
+        :stroke="COLOURS[grade] ?? 'currentColor'"
+        stroke-width="1.6"
+      />
     </svg>
     {{ word.word }}
   </component>

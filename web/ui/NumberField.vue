@@ -6,7 +6,14 @@ import { parseNumber } from './format';
 
 /** A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. */
 const model = defineModel<number | null>({ required: true });
-const props = defineProps<{ label: string; unit?: string; fault?: string | undefined; hint?: string | undefined; optional?: boolean; testId?: string }>();
+const props = defineProps<{
+  label: string;
+  unit?: string;
+  fault?: string | undefined;
+  hint?: string | undefined;
+  optional?: boolean;
+  testId?: string;
+}>();
 defineEmits<{ left: [] }>();
 
 const text = ref(show(model.value));

@@ -38,9 +38,22 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Who is at the bench?" :style="{ width: '26rem' }" data-test-id="operator-picker">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Who is at the bench?"
+    :style="{ width: '26rem' }"
+    data-test-id="operator-picker"
+  >
     <div class="people">
-      <Button v-for="person in bench.operators" :key="person.id" :label="`${person.name}, ${person.role}`" :outlined="person.id !== bench.operatorId" :data-test-id="`person-${person.name.split(' ')[0]}`" @click="pick(person.id)" />
+      <Button
+        v-for="person in bench.operators"
+        :key="person.id"
+        :label="`${person.name}, ${person.role}`"
+        :outlined="person.id !== bench.operatorId"
+        :data-test-id="`person-${person.name.split(' ')[0]}`"
+        @click="pick(person.id)"
+      />
       <form class="new" @submit.prevent="add">
         <InputText v-model="name" placeholder="Somebody new" aria-label="Name of somebody new" />
         <Button type="submit" label="Add" outlined :disabled="!name.trim()" />

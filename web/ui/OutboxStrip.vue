@@ -8,7 +8,9 @@ const outbox = useOutbox();
 <template>
   <aside v-if="outbox.queue.length" class="outbox no-print" aria-live="polite" data-test-id="outbox">
     <p v-if="outbox.waiting.length">
-      <strong>{{ outbox.waiting.length }} {{ outbox.waiting.length > 1 ? 'entries' : 'entry' }} waiting to be sent.</strong>
+      <strong
+        >{{ outbox.waiting.length }} {{ outbox.waiting.length > 1 ? 'entries' : 'entry' }} waiting to be sent.</strong
+      >
       The server does not answer; nothing is lost: {{ outbox.waiting.map(({ label }) => label).join(', ') }}.
     </p>
     <p v-for="entry in outbox.refused" :key="entry.key">

@@ -15,7 +15,9 @@ const picker = useOperatorPicker();
     <div class="side">
       <slot />
       <button type="button" class="operator no-print" data-test-id="operator" @click="picker.open = true">
-        <template v-if="bench.operator"><strong>{{ bench.operator.name.split(' ')[0] }}</strong> <span class="quiet">at the bench</span></template>
+        <template v-if="bench.operator"
+          ><strong>{{ bench.operator.name.split(' ')[0] }}</strong> <span class="quiet">at the bench</span></template
+        >
         <strong v-else class="fault">Who is at the bench?</strong>
       </button>
     </div>

@@ -24,10 +24,28 @@ function title(station: Station): string {
       :data-test-id="`station-${station}`"
     >
       <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" :class="state">
-        <template v-if="state === 'done'"><rect x="1" y="1" width="14" height="14" rx="2" fill="currentColor" /><path d="M4 8.2 7 11l5-6" fill="none" stroke="var(--unto-surface)" stroke-width="2" /></template>
-        <template v-else-if="state === 'running'"><circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" stroke-width="3" stroke-dasharray="26 12" /></template>
-        <template v-else-if="state === 'attention'"><path d="M8 1 15.5 15H.5Z" fill="currentColor" /><path d="M8 6v4.5M8 12v1.4" stroke="var(--unto-surface)" stroke-width="1.6" /></template>
-        <rect v-else x="1.5" y="1.5" width="13" height="13" rx="2" fill="none" stroke="currentColor" stroke-width="1.5" />
+        <template v-if="state === 'done'">
+          <rect x="1" y="1" width="14" height="14" rx="2" fill="currentColor" />
+          <path d="M4 8.2 7 11l5-6" fill="none" stroke="var(--unto-surface)" stroke-width="2" />
+        </template>
+        <template v-else-if="state === 'running'">
+          <circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" stroke-width="3" stroke-dasharray="26 12" />
+        </template>
+        <template v-else-if="state === 'attention'">
+          <path d="M8 1 15.5 15H.5Z" fill="currentColor" />
+          <path d="M8 6v4.5M8 12v1.4" stroke="var(--unto-surface)" stroke-width="1.6" />
+        </template>
+        <rect
+          v-else
+          x="1.5"
+          y="1.5"
+          width="13"
+          height="13"
+          rx="2"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="1.5"
+        />
       </svg>
       <span class="words">
         <strong>{{ title(station) }}</strong>

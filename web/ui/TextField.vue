@@ -4,7 +4,14 @@ import Textarea from 'primevue/textarea';
 import FieldRow from './FieldRow.vue';
 
 const model = defineModel<string | null>({ required: true });
-defineProps<{ label: string; fault?: string | undefined; hint?: string | undefined; type?: string; lines?: number; testId?: string }>();
+defineProps<{
+  label: string;
+  fault?: string | undefined;
+  hint?: string | undefined;
+  type?: string;
+  lines?: number;
+  testId?: string;
+}>();
 defineEmits<{ left: [] }>();
 </script>
 

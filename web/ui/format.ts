@@ -41,7 +41,8 @@ export function formatMoney(minor: number, currency: string): string {
 /** Seconds as m:ss, or h:mm h from an hour up. */
 export function formatClock(seconds: number): string {
   const left = Math.max(0, Math.ceil(seconds));
-  if (left >= 3600) return `${Math.floor(left / 3600)}:${String(Math.floor((left % 3600) / 60)).padStart(2, '0')}${NARROW_SPACE}h`;
+  if (left >= 3600)
+    return `${Math.floor(left / 3600)}:${String(Math.floor((left % 3600) / 60)).padStart(2, '0')}${NARROW_SPACE}h`;
   return `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
 }
 

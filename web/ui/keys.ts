@@ -14,5 +14,10 @@ export const KEYS = [
 /** True while somebody types, so that letters are letters. */
 export function isTyping(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
-  return Boolean(target?.closest('input, textarea, select, [contenteditable], [role="combobox"], .p-select')) || event.ctrlKey || event.metaKey || event.altKey;
+  return (
+    Boolean(target?.closest('input, textarea, select, [contenteditable], [role="combobox"], .p-select')) ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey
+  );
 }

@@ -4,7 +4,11 @@ import { watch, type Ref } from 'vue';
 export function useDraft<T extends object>(name: string, values: Ref<T>) {
   const key = `unto-draft-${name}`;
   const kept = localStorage.getItem(key);
-  if (kept) Object.assign(values.value, restore(JSON.parse(kept) as Record<string, unknown>, values.value as Record<string, unknown>));
+  if (kept)
+    Object.assign(
+      values.value,
+      restore(JSON.parse(kept) as Record<string, unknown>, values.value as Record<string, unknown>),
+    );
   let live = true;
   watch(values, (now) => live && localStorage.setItem(key, JSON.stringify(now)), { deep: true });
   return {

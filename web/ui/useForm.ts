@@ -20,7 +20,8 @@ export function useForm<T extends object>(schema: Schema, initial: () => T) {
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;
       const found: Record<string, string> = {};
-      for (const { path, message } of error.inner.length ? error.inner : [error]) if (path && !found[path]) found[path] = message;
+      for (const { path, message } of error.inner.length ? error.inner : [error])
+        if (path && !found[path]) found[path] = message;
       faults.value = found;
     }
     return Object.keys(faults.value).length === 0;
@@ -38,7 +39,8 @@ export function useForm<T extends object>(schema: Schema, initial: () => T) {
 
   const shown = computed(() => {
     const visible: Record<string, string> = {};
-    for (const [path, message] of Object.entries(faults.value)) if (tried.value || touched.value.has(path)) visible[path] = message;
+    for (const [path, message] of Object.entries(faults.value))
+      if (tried.value || touched.value.has(path)) visible[path] = message;
     return { ...visible, ...fromServer.value };
   });
 

@@ -49,7 +49,13 @@ async function load(): Promise<void> {
     const first = coupon.value === null;
     coupon.value = found;
     if (first) stage.value = found.stage === 'rinsed' || found.stage === 'scrubbed' ? 'scrubbed' : 'rinsed';
-    made.value = valueOf(await worker.core.design({ design: found.design, limits: couponLimits(fitted.value!), bench: couponBench(fitted.value!) }));
+    made.value = valueOf(
+      await worker.core.design({
+        design: found.design,
+        limits: couponLimits(fitted.value!),
+        bench: couponBench(fitted.value!),
+      }),
+    );
     takeMarks();
   } catch (error) {
     fault.value = (error as Error).message;
@@ -71,7 +77,10 @@ function mark(index: number, outcome: Outcome | null): void {
   else if (before) next.set(index, before);
   else next.delete(index);
   marks.value = next;
-  localStorage.setItem(draftKey.value, JSON.stringify(changedEntries(kept.value, next).map(({ cell: at, outcome: found }) => [at, found])));
+  localStorage.setItem(
+    draftKey.value,
+    JSON.stringify(changedEntries(kept.value, next).map(({ cell: at, outcome: found }) => [at, found])),
+  );
 }
 
 function markAll(outcome: Outcome): void {
@@ -79,11 +88,21 @@ function markAll(outcome: Outcome): void {
 }
 
 async function burnt(): Promise<void> {
-  await send('PUT', `/api/coupons/${props.id}/burnt`, { version: coupon.value!.version }, `${coupon.value!.design.code} burnt`);
+  await send(
+    'PUT',
+    `/api/coupons/${props.id}/burnt`,
+    { version: coupon.value!.version },
+    `${coupon.value!.design.code} burnt`,
+  );
 }
 
 async function keep(source: 'entered' | 'csv', entries = changed.value, at = stage.value): Promise<void> {
-  const sent = await send('POST', `/api/coupons/${props.id}/readings`, { id: uuid(), stage: at, source, entries }, `${entries.length} outcomes of ${coupon.value!.design.code}`);
+  const sent = await send(
+    'POST',
+    `/api/coupons/${props.id}/readings`,
+    { id: uuid(), stage: at, source, entries },
+    `${entries.length} outcomes of ${coupon.value!.design.code}`,
+  );
   if (!sent) return;
   localStorage.removeItem(`unto-cells-${props.id}-${at}`);
   notices.say(`${entries.length} outcomes kept.`);
@@ -108,12 +127,20 @@ async function exportAs(kind: 'svg' | 'gcode' | 'csv'): Promise<void> {
   const code = coupon.value!.design.code;
   if (kind === 'svg') return saveFile(`${code}.svg`, 'image/svg+xml', valueOf(await worker.core.drawing(layout)));
   if (kind === 'gcode') {
-    const options = { motion: couponBench(fitted.value!).motion, fullScaleS: machine.fullScaleS, laserOn: 'M3' as const };
+    const options = {
+      motion: couponBench(fitted.value!).motion,
+      fullScaleS: machine.fullScaleS,
+      laserOn: 'M3' as const,
+    };
     return saveFile(`${code}.gcode`, 'text/plain', valueOf(await worker.core.program({ layout, options })));
   }
   const rinsed = newestOutcomes(coupon.value!, 'rinsed');
   const scrubbed = newestOutcomes(coupon.value!, 'scrubbed');
-  const outcomes = layout.cells.map(({ index }) => ({ cell: index, rinsed: rinsed.get(index), scrubbed: scrubbed.get(index) }));
+  const outcomes = layout.cells.map(({ index }) => ({
+    cell: index,
+    rinsed: rinsed.get(index),
+    scrubbed: scrubbed.get(index),
+  }));
   saveFile(`${code}.csv`, 'text/csv', valueOf(await worker.core.table({ layout, predictions, outcomes })));
 }
 
@@ -128,7 +155,9 @@ async function importCsv(event: Event): Promise<void> {
     const rows = valueOf(await worker.core.readTable({ text, layout: made.value!.layout }));
     for (const at of STAGES) {
       const before = newestOutcomes(coupon.value!, at);
-      const entries = rows.flatMap((row) => (row[at] && before.get(row.cell) !== row[at] ? [{ cell: row.cell, outcome: row[at]! }] : []));
+      const entries = rows.flatMap((row) =>
+        row[at] && before.get(row.cell) !== row[at] ? [{ cell: row.cell, outcome: row[at]! }] : [],
+      );
       if (entries.length) await keep('csv', entries, at);
     }
     takeMarks();
@@ -147,7 +176,11 @@ const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layo
 </script>
 
 <template>
-  <PageHead v-if="coupon" :title="`Coupon ${coupon.design.code}`" :about="`${bench.nameOf(coupon.substrateId)} · ${bench.nameOf(coupon.compoundId) || 'no compound'} · ${bench.nameOf(coupon.headId)}, ${bench.nameOf(coupon.lensId)}`">
+  <PageHead
+    v-if="coupon"
+    :title="`Coupon ${coupon.design.code}`"
+    :about="`${bench.nameOf(coupon.substrateId)} · ${bench.nameOf(coupon.compoundId) || 'no compound'} · ${bench.nameOf(coupon.headId)}, ${bench.nameOf(coupon.lensId)}`"
+  >
     <RouterLink :to="ticketTo">its ticket</RouterLink>
   </PageHead>
   <p v-if="fault" class="fault said" role="alert" data-test-id="coupon-fault">{{ fault }}</p>
@@ -155,45 +188,111 @@ const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layo
     <div class="left">
       <div class="bar">
         <div class="stages" role="group" aria-label="Stage">
-          <button v-for="name in STAGES" :key="name" type="button" :class="{ here: stage === name }" :aria-pressed="stage === name" :data-test-id="`stage-${name}`" @click="stage = name">{{ name === 'rinsed' ? 'Rinsed' : 'Scrubbed' }}</button>
+          <button
+            v-for="name in STAGES"
+            :key="name"
+            type="button"
+            :class="{ here: stage === name }"
+            :aria-pressed="stage === name"
+            :data-test-id="`stage-${name}`"
+            @click="stage = name"
+          >
+            {{ name === 'rinsed' ? 'Rinsed' : 'Scrubbed' }}
+          </button>
         </div>
-        <span class="quiet small">{{ counts.marked }} of {{ counts.all }} cells marked · {{ formatDuration(made.runTimeS) }} to burn</span>
+        <span class="quiet small"
+          >{{ counts.marked }} of {{ counts.all }} cells marked · {{ formatDuration(made.runTimeS) }} to burn</span
+        >
         <span class="files">
           <Button size="small" text label="SVG" data-test-id="export-svg" @click="exportAs('svg')" />
           <Button size="small" text label="G-code" data-test-id="export-gcode" @click="exportAs('gcode')" />
           <Button size="small" text label="CSV" data-test-id="export-csv" @click="exportAs('csv')" />
-          <label class="import">Bring a CSV<input type="file" accept=".csv,text/csv" data-test-id="import-csv" @change="importCsv" /></label>
+          <label class="import"
+            >Bring a CSV<input type="file" accept=".csv,text/csv" data-test-id="import-csv" @change="importCsv"
+          /></label>
         </span>
       </div>
-      <CouponGrid v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" :outcomes="marks" :editable="coupon.burntAt !== null" @mark="mark" @paint="mark($event, brush)" />
-      <p class="quiet small">○ too little &nbsp; ● holds &nbsp; ✕ too much &nbsp;·&nbsp; arrows move, T H M mark, or press and drag with the outcome in hand</p>
+      <CouponGrid
+        v-model:selected="selected"
+        :layout="made.layout"
+        :predictions="made.predictions"
+        :outcomes="marks"
+        :editable="coupon.burntAt !== null"
+        @mark="mark"
+        @paint="mark($event, brush)"
+      />
+      <p class="quiet small">
+        ○ too little &nbsp; ● holds &nbsp; ✕ too much &nbsp;·&nbsp; arrows move, T H M mark, or press and drag with the
+        outcome in hand
+      </p>
     </div>
     <aside class="right">
       <template v-if="cell && prediction">
         <div class="cell-head">
           <h2>Cell {{ cell.index + 1 }}</h2>
-          <GradeMark :grade="stage === 'scrubbed' && kept.get(cell.index) ? 'proved' : kept.get(cell.index) ? 'seen' : 'guess'" />
+          <GradeMark
+            :grade="stage === 'scrubbed' && kept.get(cell.index) ? 'proved' : kept.get(cell.index) ? 'seen' : 'guess'"
+          />
         </div>
-        <p class="mono big">{{ formatNumber(cell.powerPercent) }} % · {{ withUnit(cell.speedMmPerS, 'mm/s') }} · {{ withUnit(cell.intervalMm, 'mm') }}</p>
-        <p class="quiet">{{ prediction.doseJPerMm2 === null ? 'line cell' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} · heat index {{ prediction.heatIndexK === null ? 'none: does not fire' : `${formatFigure(prediction.heatIndexK)} K` }} · {{ `${formatFigure(prediction.powerW)} W` }} at the part</p>
+        <p class="mono big">
+          {{ formatNumber(cell.powerPercent) }} % · {{ withUnit(cell.speedMmPerS, 'mm/s') }} ·
+          {{ withUnit(cell.intervalMm, 'mm') }}
+        </p>
+        <p class="quiet">
+          {{ prediction.doseJPerMm2 === null ? 'line cell' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} · heat
+          index
+          {{ prediction.heatIndexK === null ? 'none: does not fire' : `${formatFigure(prediction.heatIndexK)} K` }} ·
+          {{ `${formatFigure(prediction.powerW)} W` }} at the part
+        </p>
       </template>
       <template v-if="!coupon.burntAt">
         <h3>Burn it</h3>
-        <p>Coat a spare blank as for the pieces, let it dry, take the SVG or G-code to the head, and burn. Labels stand beside every cell, so nothing rests on memory.</p>
+        <p>
+          Coat a spare blank as for the pieces, let it dry, take the SVG or G-code to the head, and burn. Labels stand
+          beside every cell, so nothing rests on memory.
+        </p>
       </template>
       <template v-else>
         <h3>{{ stage === 'rinsed' ? 'After the rinse' : 'After the scrub with the pad' }}</h3>
         <div class="brushes" role="group" aria-label="Outcome in hand">
-          <button v-for="entry in BRUSHES" :key="entry.outcome" type="button" :class="[entry.outcome, { here: brush === entry.outcome }]" :aria-pressed="brush === entry.outcome" :data-test-id="`brush-${entry.outcome}`" @click="brush = entry.outcome">{{ entry.sign }} {{ entry.word }}</button>
+          <button
+            v-for="entry in BRUSHES"
+            :key="entry.outcome"
+            type="button"
+            :class="[entry.outcome, { here: brush === entry.outcome }]"
+            :aria-pressed="brush === entry.outcome"
+            :data-test-id="`brush-${entry.outcome}`"
+            @click="brush = entry.outcome"
+          >
+            {{ entry.sign }} {{ entry.word }}
+          </button>
         </div>
-        <Button size="small" text :label="`Mark the rest “${BRUSHES.find(({ outcome }) => outcome === brush)!.word.toLowerCase()}”`" data-test-id="mark-rest" @click="markAll(brush)" />
-        <p v-if="stage === 'rinsed'" class="quiet">After the rinse nearly every cell looks marked. It counts as proof only after the scrub.</p>
+        <Button
+          size="small"
+          text
+          :label="`Mark the rest “${BRUSHES.find(({ outcome }) => outcome === brush)!.word.toLowerCase()}”`"
+          data-test-id="mark-rest"
+          @click="markAll(brush)"
+        />
+        <p v-if="stage === 'rinsed'" class="quiet">
+          After the rinse nearly every cell looks marked. It counts as proof only after the scrub.
+        </p>
         <p v-else class="quiet">Only bonded cells remain. These outcomes make the window.</p>
       </template>
       <div class="foot">
         <Button v-if="!coupon.burntAt" label="It is burnt" data-test-id="burnt" @click="burnt" />
-        <Button v-else-if="changed.length" :label="`Keep ${changed.length} outcome${changed.length > 1 ? 's' : ''}`" data-test-id="keep-outcomes" @click="keep('entered')" />
-        <Button v-else-if="coupon.stage === 'scrubbed' && coupon.ticketId" label="Go to the window" data-test-id="to-window" @click="router.push(`/windows/${coupon.ticketId}`)" />
+        <Button
+          v-else-if="changed.length"
+          :label="`Keep ${changed.length} outcome${changed.length > 1 ? 's' : ''}`"
+          data-test-id="keep-outcomes"
+          @click="keep('entered')"
+        />
+        <Button
+          v-else-if="coupon.stage === 'scrubbed' && coupon.ticketId"
+          label="Go to the window"
+          data-test-id="to-window"
+          @click="router.push(`/windows/${coupon.ticketId}`)"
+        />
         <Button v-else disabled label="Mark the cells" />
       </div>
     </aside>

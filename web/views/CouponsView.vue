@@ -16,14 +16,35 @@ onMounted(async () => {
 </script>
 
 <template>
-  <PageHead title="Coupons" :about="coupons ? `${coupons.length}, ${coupons.filter(({ stage }) => stage === 'scrubbed').length} of them scrubbed` : ''" />
+  <PageHead
+    title="Coupons"
+    :about="
+      coupons ? `${coupons.length}, ${coupons.filter(({ stage }) => stage === 'scrubbed').length} of them scrubbed` : ''
+    "
+  />
   <div class="body">
     <p v-if="coupons && !coupons.length">No coupon yet. Open a ticket and go to Prove to design the first.</p>
     <table v-else-if="coupons" class="plain">
-      <thead><tr><th>Coupon</th><th>Stage</th><th>Compound</th><th>Substrate</th><th>Head</th><th class="number">Cells</th><th class="number">Hold</th><th>For</th><th>Made</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Coupon</th>
+          <th>Stage</th>
+          <th>Compound</th>
+          <th>Substrate</th>
+          <th>Head</th>
+          <th class="number">Cells</th>
+          <th class="number">Hold</th>
+          <th>For</th>
+          <th>Made</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="coupon in coupons" :key="coupon.id">
-          <td><RouterLink :to="`/coupons/${coupon.id}`"><strong>{{ coupon.code }}</strong></RouterLink></td>
+          <td>
+            <RouterLink :to="`/coupons/${coupon.id}`"
+              ><strong>{{ coupon.code }}</strong></RouterLink
+            >
+          </td>
           <td>{{ WORDS[coupon.stage] }}</td>
           <td>{{ bench.nameOf(coupon.compoundId) || 'none' }}</td>
           <td>{{ bench.nameOf(coupon.substrateId) }}</td>

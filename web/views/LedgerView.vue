@@ -26,12 +26,17 @@ const ALL = 'all';
 type Filter = (typeof FILTERS)[number];
 
 const query = computed(() => {
-  const chosen = FILTERS.flatMap((name) => (typeof route.query[name] === 'string' ? [[name, route.query[name] as string]] : []));
+  const chosen = FILTERS.flatMap((name) =>
+    typeof route.query[name] === 'string' ? [[name, route.query[name] as string]] : [],
+  );
   return new URLSearchParams(chosen).toString();
 });
 
 async function load(more = false): Promise<void> {
-  const page = await request<LedgerPage>('GET', `/api/ledger?${query.value}${more && next.value ? `&cursor=${next.value}` : ''}`);
+  const page = await request<LedgerPage>(
+    'GET',
+    `/api/ledger?${query.value}${more && next.value ? `&cursor=${next.value}` : ''}`,
+  );
   records.value = more ? [...records.value, ...page.records] : [...page.records];
   next.value = page.next;
   loaded.value = true;
@@ -49,9 +54,19 @@ const compound = filterBy('compoundId');
 const head = filterBy('headId');
 const grade = filterBy('grade');
 const judged = filterBy('judged');
-const choices = (kind: 'substrate' | 'compound' | 'head') => [{ value: ALL, label: 'all' }, ...bench.items.filter((item) => item.kind === kind).map((item) => ({ value: item.id, label: item.body.name }))];
-const grades = [{ value: ALL, label: 'all' }, ...(['proved', 'carried', 'stated', 'guess'] as const).map((value) => ({ value, label: GRADE_WORDS[value].word }))];
-const judgedChoices = [{ value: ALL, label: 'all' }, { value: 'yes', label: 'judged' }, { value: 'no', label: 'not yet' }];
+const choices = (kind: 'substrate' | 'compound' | 'head') => [
+  { value: ALL, label: 'all' },
+  ...bench.items.filter((item) => item.kind === kind).map((item) => ({ value: item.id, label: item.body.name })),
+];
+const grades = [
+  { value: ALL, label: 'all' },
+  ...(['proved', 'carried', 'stated', 'guess'] as const).map((value) => ({ value, label: GRADE_WORDS[value].word })),
+];
+const judgedChoices = [
+  { value: ALL, label: 'all' },
+  { value: 'yes', label: 'judged' },
+  { value: 'no', label: 'not yet' },
+];
 
 async function bringBack(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;
@@ -63,11 +78,14 @@ async function bringBack(event: Event): Promise<void> {
     const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
     const format = file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv';
     const report = await request<ImportReport>('POST', '/api/ledger/import', { format, text }, bench.operatorId ?? '');
-    notices.say(`${report.created} run${report.created === 1 ? '' : 's'} brought in, ${report.unchanged} here already and unchanged.`);
+    notices.say(
+      `${report.created} run${report.created === 1 ? '' : 's'} brought in, ${report.unchanged} here already and unchanged.`,
+    );
     await load();
   } catch (error) {
     if (error instanceof CoreError) problems.value = [{ message: error.message }];
-    else if (error instanceof ApiProblem) problems.value = error.problem.faults?.length ? error.problem.faults : [{ message: error.problem.detail }];
+    else if (error instanceof ApiProblem)
+      problems.value = error.problem.faults?.length ? error.problem.faults : [{ message: error.problem.detail }];
     else throw error;
   }
 }
@@ -78,7 +96,9 @@ async function bringBack(event: Event): Promise<void> {
     <span class="files no-print">
       <a :href="`/api/ledger.csv?${query}`" download="ledger.csv" data-test-id="ledger-csv">CSV</a>
       <a :href="`/api/ledger.json?${query}`" download="ledger.json" data-test-id="ledger-json">JSON</a>
-      <label class="import">Bring a file back<input type="file" accept=".csv,.json" data-test-id="ledger-import" @change="bringBack" /></label>
+      <label class="import"
+        >Bring a file back<input type="file" accept=".csv,.json" data-test-id="ledger-import" @change="bringBack"
+      /></label>
     </span>
   </PageHead>
   <div class="filters no-print">
@@ -97,12 +117,32 @@ async function bringBack(event: Event): Promise<void> {
     <p v-if="loaded && !records.length">No run matches. Take a filter off, or log the first run at Mark.</p>
     <table v-else class="plain">
       <thead>
-        <tr><th>When</th><th>Ticket</th><th>Substrate</th><th>Compound</th><th class="number">Power</th><th class="number">Speed</th><th class="number">Interval</th><th class="number">Dose</th><th>Rests on</th><th>Judged</th></tr>
+        <tr>
+          <th>When</th>
+          <th>Ticket</th>
+          <th>Substrate</th>
+          <th>Compound</th>
+          <th class="number">Power</th>
+          <th class="number">Speed</th>
+          <th class="number">Interval</th>
+          <th class="number">Dose</th>
+          <th>Rests on</th>
+          <th>Judged</th>
+        </tr>
       </thead>
       <tbody>
-        <tr v-for="record in records" :key="record.id" :class="{ corrected: record.correctedById }" data-test-id="ledger-row">
-          <td class="nowrap"><RouterLink :to="`/ledger/${record.id}`">{{ formatMoment(record.at) }}</RouterLink></td>
-          <td>{{ record.ticketTitle }} <span class="quiet small nowrap">{{ record.pieces }} pcs</span></td>
+        <tr
+          v-for="record in records"
+          :key="record.id"
+          :class="{ corrected: record.correctedById }"
+          data-test-id="ledger-row"
+        >
+          <td class="nowrap">
+            <RouterLink :to="`/ledger/${record.id}`">{{ formatMoment(record.at) }}</RouterLink>
+          </td>
+          <td>
+            {{ record.ticketTitle }} <span class="quiet small nowrap">{{ record.pieces }} pcs</span>
+          </td>
           <td>{{ record.substrateName }}</td>
           <td>{{ record.compoundName ?? 'none' }}</td>
           <td class="number nowrap">{{ withUnit(record.power.value, record.power.unit) }}</td>
@@ -112,7 +152,12 @@ async function bringBack(event: Event): Promise<void> {
           <td><GradeMark :grade="record.grade" /></td>
           <td>
             <template v-if="record.correctedById">corrected since</template>
-            <template v-else-if="record.judgement">{{ record.judgement.contrastStep }} {{ CONTRAST_STEPS[record.judgement.contrastStep - 1]?.word }}<span v-if="record.judgement.faults.length" class="fault">, {{ record.judgement.faults.join(', ') }}</span></template>
+            <template v-else-if="record.judgement"
+              >{{ record.judgement.contrastStep }} {{ CONTRAST_STEPS[record.judgement.contrastStep - 1]?.word
+              }}<span v-if="record.judgement.faults.length" class="fault"
+                >, {{ record.judgement.faults.join(', ') }}</span
+              ></template
+            >
             <span v-else class="quiet">not yet</span>
           </td>
         </tr>

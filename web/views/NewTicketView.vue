@@ -39,11 +39,18 @@ const form = useForm<CreateTicket>(createTicket, () => ({
 }));
 const draft = useDraft('new-ticket', form.values);
 
-const options = (kind: 'substrate' | 'head') => bench.inUse(kind).map((item) => ({ value: item.id, label: item.body.name }));
-const lenses = computed(() => bench.inUse('lens').filter(({ body }) => body.headId === form.values.value.headId).map((item) => ({ value: item.id, label: item.body.name })));
+const options = (kind: 'substrate' | 'head') =>
+  bench.inUse(kind).map((item) => ({ value: item.id, label: item.body.name }));
+const lenses = computed(() =>
+  bench
+    .inUse('lens')
+    .filter(({ body }) => body.headId === form.values.value.headId)
+    .map((item) => ({ value: item.id, label: item.body.name })),
+);
 const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 watch(lenses, (found) => {
-  if (!found.some(({ value }) => value === form.values.value.lensId)) form.values.value.lensId = found.length === 1 ? found[0]!.value : NOTHING;
+  if (!found.some(({ value }) => value === form.values.value.lensId))
+    form.values.value.lensId = found.length === 1 ? found[0]!.value : NOTHING;
 });
 
 async function keep(): Promise<void> {
@@ -66,25 +73,90 @@ const { values, faults, general, busy, touch } = form;
     <p v-if="general" class="fault" role="alert">{{ general }}</p>
     <fieldset>
       <legend>The part</legend>
-      <TextField v-model="values.title" class="wide" label="What is marked" :fault="faults['title']" test-id="title" @left="touch('title')" />
-      <NumberField v-model="values.pieces" label="Pieces" :fault="faults['pieces']" test-id="pieces" @left="touch('pieces')" />
-      <ChoiceField v-model="values.substrateId" class="wide" label="Substrate" :options="options('substrate')" :fault="faults['substrateId'] && 'Choose what the part is made of.'" test-id="substrate" @left="touch('substrateId')" />
-      <NumberField v-model="values.markWidthMm" label="Width of the mark" unit="mm" :fault="faults['markWidthMm']" test-id="width" @left="touch('markWidthMm')" />
-      <NumberField v-model="values.markHeightMm" label="Height of the mark" unit="mm" :fault="faults['markHeightMm']" test-id="height" @left="touch('markHeightMm')" />
-      <NumberField v-model="values.coatMarginMm" label="Coat margin round the mark" unit="mm" :fault="faults['coatMarginMm']" @left="touch('coatMarginMm')" />
-      <label class="tick"><Checkbox v-model="values.foodUse" binary input-id="food" /> <span>Touches food or drink</span></label>
+      <TextField
+        v-model="values.title"
+        class="wide"
+        label="What is marked"
+        :fault="faults['title']"
+        test-id="title"
+        @left="touch('title')"
+      />
+      <NumberField
+        v-model="values.pieces"
+        label="Pieces"
+        :fault="faults['pieces']"
+        test-id="pieces"
+        @left="touch('pieces')"
+      />
+      <ChoiceField
+        v-model="values.substrateId"
+        class="wide"
+        label="Substrate"
+        :options="options('substrate')"
+        :fault="faults['substrateId'] && 'Choose what the part is made of.'"
+        test-id="substrate"
+        @left="touch('substrateId')"
+      />
+      <NumberField
+        v-model="values.markWidthMm"
+        label="Width of the mark"
+        unit="mm"
+        :fault="faults['markWidthMm']"
+        test-id="width"
+        @left="touch('markWidthMm')"
+      />
+      <NumberField
+        v-model="values.markHeightMm"
+        label="Height of the mark"
+        unit="mm"
+        :fault="faults['markHeightMm']"
+        test-id="height"
+        @left="touch('markHeightMm')"
+      />
+      <NumberField
+        v-model="values.coatMarginMm"
+        label="Coat margin round the mark"
+        unit="mm"
+        :fault="faults['coatMarginMm']"
+        @left="touch('coatMarginMm')"
+      />
+      <label class="tick"
+        ><Checkbox v-model="values.foodUse" binary input-id="food" /> <span>Touches food or drink</span></label
+      >
     </fieldset>
     <fieldset>
       <legend>Machine</legend>
-      <ChoiceField v-model="values.headId" class="wide" label="Head" :options="options('head')" :fault="faults['headId'] && 'Choose the head that marks it.'" test-id="head" @left="touch('headId')" />
-      <ChoiceField v-model="values.lensId" label="Lens" :options="lenses" :placeholder="values.headId ? 'Choose' : 'Choose a head first'" :fault="faults['lensId'] && 'Choose the lens fitted.'" test-id="lens" @left="touch('lensId')" />
+      <ChoiceField
+        v-model="values.headId"
+        class="wide"
+        label="Head"
+        :options="options('head')"
+        :fault="faults['headId'] && 'Choose the head that marks it.'"
+        test-id="head"
+        @left="touch('headId')"
+      />
+      <ChoiceField
+        v-model="values.lensId"
+        label="Lens"
+        :options="lenses"
+        :placeholder="values.headId ? 'Choose' : 'Choose a head first'"
+        :fault="faults['lensId'] && 'Choose the lens fitted.'"
+        test-id="lens"
+        @left="touch('lensId')"
+      />
     </fieldset>
     <fieldset>
       <legend>The aim: what a good mark is here</legend>
       <ChoiceField v-model="values.aim.tone" label="Tone" :options="words(AIM_TONES) as any" test-id="tone" />
       <ChoiceField v-model="values.aim.strength" label="Strength" :options="words(AIM_STRENGTHS) as any" />
       <ChoiceField v-model="values.aim.work" label="Work" :options="words(AIM_WORKS) as any" />
-      <TextField v-model="values.wantedOn" label="Wanted on" type="date" :fault="faults['wantedOn']" @left="touch('wantedOn')" />
+      <TextField
+        v-model="values.wantedOn"
+        label="Wanted on"
+        type="date"
+        :fault="faults['wantedOn']"
+        @left="touch('wantedOn')"
+      />
       <TextField v-model="values.note" class="full" label="Note" :lines="2" :fault="faults['note']" />
     </fieldset>
     <div class="foot"><Button type="submit" label="Open the ticket" :loading="busy" data-test-id="keep" /></div>

@@ -26,26 +26,85 @@ onMounted(async () => {
 <template>
   <p v-if="missing" class="missing fault">{{ missing }} <RouterLink to="/ledger">Back to the ledger</RouterLink></p>
   <template v-if="run">
-    <PageHead :title="`Run of ${formatMoment(run.at)}`" :about="`${run.ticketTitle} · ${run.pieces} pieces · ${run.substrateName}`"><RouterLink to="/ledger">Ledger</RouterLink></PageHead>
+    <PageHead
+      :title="`Run of ${formatMoment(run.at)}`"
+      :about="`${run.ticketTitle} · ${run.pieces} pieces · ${run.substrateName}`"
+      ><RouterLink to="/ledger">Ledger</RouterLink></PageHead
+    >
     <div class="run">
-      <p v-if="run.correctedById" class="fault">This run was corrected: <RouterLink :to="`/ledger/${run.correctedById}`">see the correction</RouterLink>.</p>
+      <p v-if="run.correctedById" class="fault">
+        This run was corrected: <RouterLink :to="`/ledger/${run.correctedById}`">see the correction</RouterLink>.
+      </p>
       <TileStrip>
         <FigureTile label="dose" :figure="run.dose" />
-        <div class="plain-tile"><p class="quiet small">setting as entered</p><p class="mono">{{ withUnit(run.power.value, run.power.unit) }} · {{ withUnit(run.speed.value, run.speed.unit) }} · {{ withUnit(run.interval.value, run.interval.unit) }}</p><GradeMark :grade="run.grade" /></div>
-        <div class="plain-tile"><p class="quiet small">at the part</p><p class="mono">{{ run.powerW === null ? 'unknown' : withUnit(run.powerW, 'W') }} · {{ run.speedMmPerS === null ? 'unknown' : withUnit(run.speedMmPerS, 'mm/s') }}</p></div>
+        <div class="plain-tile">
+          <p class="quiet small">setting as entered</p>
+          <p class="mono">
+            {{ withUnit(run.power.value, run.power.unit) }} · {{ withUnit(run.speed.value, run.speed.unit) }} ·
+            {{ withUnit(run.interval.value, run.interval.unit) }}
+          </p>
+          <GradeMark :grade="run.grade" />
+        </div>
+        <div class="plain-tile">
+          <p class="quiet small">at the part</p>
+          <p class="mono">
+            {{ run.powerW === null ? 'unknown' : withUnit(run.powerW, 'W') }} ·
+            {{ run.speedMmPerS === null ? 'unknown' : withUnit(run.speedMmPerS, 'mm/s') }}
+          </p>
+        </div>
       </TileStrip>
       <table class="plain">
         <tbody>
-          <tr><td>Ticket</td><td><RouterLink :to="`/tickets/${run.ticketId}`">{{ run.ticketNumber }} {{ run.ticketTitle }}</RouterLink></td></tr>
-          <tr><td>Compound</td><td>{{ run.compoundName ?? 'none' }}</td></tr>
-          <tr><td>Head and lens</td><td>{{ run.headName }}, {{ run.lensName }}</td></tr>
-          <tr><td>Passes, air, focus offset</td><td>{{ run.passes }}, air {{ run.air }}, {{ withUnit(run.focusOffsetMm, 'mm') }}</td></tr>
-          <tr><td>Time</td><td>{{ withUnit(run.minutes, 'min') }}, {{ bench.personOf(run.by) }}</td></tr>
-          <tr v-if="run.note"><td>Note</td><td>{{ run.note }}</td></tr>
-          <tr><td>Cleaning</td><td v-if="run.cleaning">{{ run.cleaning.method }}, {{ withUnit(run.cleaning.minutes, 'min') }}, residue {{ run.cleaning.residue }}</td><td v-else class="quiet">not yet</td></tr>
-          <tr><td>Judgement</td><td v-if="run.judgement">contrast {{ run.judgement.contrastStep }}, {{ CONTRAST_STEPS[run.judgement.contrastStep - 1]?.word }} ({{ CONTRAST_STEPS[run.judgement.contrastStep - 1]?.text }}); {{ run.judgement.evenness }}; {{ run.judgement.piecesGood }} of {{ run.pieces }} good</td><td v-else class="quiet">not yet</td></tr>
-          <tr v-if="run.judgement"><td>Tests</td><td>{{ run.judgement.tests.map(({ test, result }) => `${test}: ${result}`).join('; ') || 'none' }}</td></tr>
-          <tr v-if="run.judgement"><td>Faults</td><td>{{ run.judgement.faults.join(', ') || 'none seen' }}</td></tr>
+          <tr>
+            <td>Ticket</td>
+            <td>
+              <RouterLink :to="`/tickets/${run.ticketId}`">{{ run.ticketNumber }} {{ run.ticketTitle }}</RouterLink>
+            </td>
+          </tr>
+          <tr>
+            <td>Compound</td>
+            <td>{{ run.compoundName ?? 'none' }}</td>
+          </tr>
+          <tr>
+            <td>Head and lens</td>
+            <td>{{ run.headName }}, {{ run.lensName }}</td>
+          </tr>
+          <tr>
+            <td>Passes, air, focus offset</td>
+            <td>{{ run.passes }}, air {{ run.air }}, {{ withUnit(run.focusOffsetMm, 'mm') }}</td>
+          </tr>
+          <tr>
+            <td>Time</td>
+            <td>{{ withUnit(run.minutes, 'min') }}, {{ bench.personOf(run.by) }}</td>
+          </tr>
+          <tr v-if="run.note">
+            <td>Note</td>
+            <td>{{ run.note }}</td>
+          </tr>
+          <tr>
+            <td>Cleaning</td>
+            <td v-if="run.cleaning">
+              {{ run.cleaning.method }}, {{ withUnit(run.cleaning.minutes, 'min') }}, residue {{ run.cleaning.residue }}
+            </td>
+            <td v-else class="quiet">not yet</td>
+          </tr>
+          <tr>
+            <td>Judgement</td>
+            <td v-if="run.judgement">
+              contrast {{ run.judgement.contrastStep }}, {{ CONTRAST_STEPS[run.judgement.contrastStep - 1]?.word }} ({{
+                CONTRAST_STEPS[run.judgement.contrastStep - 1]?.text
+              }}); {{ run.judgement.evenness }}; {{ run.judgement.piecesGood }} of {{ run.pieces }} good
+            </td>
+            <td v-else class="quiet">not yet</td>
+          </tr>
+          <tr v-if="run.judgement">
+            <td>Tests</td>
+            <td>{{ run.judgement.tests.map(({ test, result }) => `${test}: ${result}`).join('; ') || 'none' }}</td>
+          </tr>
+          <tr v-if="run.judgement">
+            <td>Faults</td>
+            <td>{{ run.judgement.faults.join(', ') || 'none seen' }}</td>
+          </tr>
         </tbody>
       </table>
     </div>

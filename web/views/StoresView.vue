@@ -20,10 +20,20 @@ const notices = useNotices();
 const router = useRouter();
 const editing = ref<{ kind: StoreKind; item: StoreItem | null } | null>(null);
 const history = ref<{ number: number; at: string; byId: string }[]>([]);
-const PLURALS: Record<StoreKind, string> = { machine: 'Machines', head: 'Heads', lens: 'Lenses', calibration: 'Power calibrations', compound: 'Compounds', container: 'Containers', substrate: 'Substrates' };
+const PLURALS: Record<StoreKind, string> = {
+  machine: 'Machines',
+  head: 'Heads',
+  lens: 'Lenses',
+  calibration: 'Power calibrations',
+  compound: 'Compounds',
+  container: 'Containers',
+  substrate: 'Substrates',
+};
 
 const open = computed(() => bench.items.find((item) => item.id === props.id) ?? null);
-const groups = computed(() => STORE_KINDS.map((kind) => ({ kind, items: bench.items.filter((item) => item.kind === kind) })));
+const groups = computed(() =>
+  STORE_KINDS.map((kind) => ({ kind, items: bench.items.filter((item) => item.kind === kind) })),
+);
 watch(
   () => open.value?.revisionId,
   async () => {
@@ -39,17 +49,37 @@ function shown(field: ShelfField, item: StoreItem): string {
   if (field.kind === 'link') return bench.nameOf(value as string);
   if (field.kind === 'yes') return value ? 'yes' : 'no';
   if (field.kind === 'many') return (value as string[]).join(', ');
-  if (field.kind === 'rows') return (value as Record<string, unknown>[]).map((row) => field.columns.map(({ key }) => (key === 'priceMinor' ? `${(Number(row[key]) / 100).toFixed(2)} ${bench.workshop!.currency}` : String(row[key]))).join(' · ')).join('\n');
+  if (field.kind === 'rows')
+    return (value as Record<string, unknown>[])
+      .map((row) =>
+        field.columns
+          .map(({ key }) =>
+            key === 'priceMinor'
+              ? `${(Number(row[key]) / 100).toFixed(2)} ${bench.workshop!.currency}`
+              : String(row[key]),
+          )
+          .join(' · '),
+      )
+      .join('\n');
   if (field.key === 'priceMinor') return `${(Number(value) / 100).toFixed(2)} ${bench.workshop!.currency}`;
   return typeof value === 'number' ? withUnit(value, field.unit, 5) : String(value);
 }
 
 async function retire(item: StoreItem, retired: boolean): Promise<void> {
   try {
-    await outbox.send('PUT', `/api/stores/${item.id}/retired`, { version: item.version, retired }, `${item.body.name} ${retired ? 'retired' : 'taken back'}`);
+    await outbox.send(
+      'PUT',
+      `/api/stores/${item.id}/retired`,
+      { version: item.version, retired },
+      `${item.body.name} ${retired ? 'retired' : 'taken back'}`,
+    );
     await bench.load();
     const now = bench.items.find(({ id }) => id === item.id)!;
-    notices.say(retired ? 'Retired; records that used it keep it.' : 'Taken back.', 'plain', () => void retire(now, !retired));
+    notices.say(
+      retired ? 'Retired; records that used it keep it.' : 'Taken back.',
+      'plain',
+      () => void retire(now, !retired),
+    );
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     notices.say(error.problem.detail, 'danger');
@@ -63,34 +93,68 @@ async function done(id: string): Promise<void> {
 </script>
 
 <template>
-  <PageHead title="Stores" about="What records pin: every edit makes a new revision, nothing a record used is ever lost" />
+  <PageHead
+    title="Stores"
+    about="What records pin: every edit makes a new revision, nothing a record used is ever lost"
+  />
   <div class="stores">
     <nav class="shelf" aria-label="Store items">
       <section v-for="{ kind, items } in groups" :key="kind">
         <div class="shelf-head">
           <h2>{{ PLURALS[kind] }}</h2>
-          <button type="button" :aria-label="`Add to ${PLURALS[kind]}`" :data-test-id="`add-${kind}`" @click="editing = { kind, item: null }">Add</button>
+          <button
+            type="button"
+            :aria-label="`Add to ${PLURALS[kind]}`"
+            :data-test-id="`add-${kind}`"
+            @click="editing = { kind, item: null }"
+          >
+            Add
+          </button>
         </div>
-        <RouterLink v-for="item in items" :key="item.id" :to="`/stores/${item.id}`" class="entry" :class="{ here: item.id === id, retired: item.retired }">{{ item.body.name }}{{ item.retired ? ', retired' : '' }}</RouterLink>
+        <RouterLink
+          v-for="item in items"
+          :key="item.id"
+          :to="`/stores/${item.id}`"
+          class="entry"
+          :class="{ here: item.id === id, retired: item.retired }"
+          >{{ item.body.name }}{{ item.retired ? ', retired' : '' }}</RouterLink
+        >
         <p v-if="!items.length" class="quiet small">None yet.</p>
       </section>
     </nav>
     <div class="page">
-      <ShelfForm v-if="editing" :key="editing.kind + (editing.item?.id ?? '')" :kind="editing.kind" :item="editing.item" @done="done" @close="editing = null" />
+      <ShelfForm
+        v-if="editing"
+        :key="editing.kind + (editing.item?.id ?? '')"
+        :kind="editing.kind"
+        :item="editing.item"
+        @done="done"
+        @close="editing = null"
+      />
       <template v-else-if="open">
         <div class="item-head">
           <h2>{{ open.body.name }}</h2>
           <span class="quiet">{{ open.kind }}, revision {{ open.revision }}</span>
           <Button outlined label="Revise" data-test-id="revise" @click="editing = { kind: open.kind, item: open }" />
-          <Button outlined severity="secondary" :label="open.retired ? 'Take back' : 'Retire'" @click="retire(open, !open.retired)" />
+          <Button
+            outlined
+            severity="secondary"
+            :label="open.retired ? 'Take back' : 'Retire'"
+            @click="retire(open, !open.retired)"
+          />
         </div>
         <table class="plain">
           <tbody>
-            <tr v-for="field in shelfFields(open.kind)" :key="field.key"><td class="quiet name">{{ field.label }}</td><td class="value">{{ shown(field, open) }}</td></tr>
+            <tr v-for="field in shelfFields(open.kind)" :key="field.key">
+              <td class="quiet name">{{ field.label }}</td>
+              <td class="value">{{ shown(field, open) }}</td>
+            </tr>
           </tbody>
         </table>
         <h3>Revisions</h3>
-        <p v-for="revision in history" :key="revision.number" class="small quiet">{{ revision.number }}: {{ formatDay(revision.at) }}, {{ bench.personOf(revision.byId) }}</p>
+        <p v-for="revision in history" :key="revision.number" class="small quiet">
+          {{ revision.number }}: {{ formatDay(revision.at) }}, {{ bench.personOf(revision.byId) }}
+        </p>
       </template>
       <p v-else class="quiet">Choose something on the left to see it, or add what is missing.</p>
     </div>

@@ -68,7 +68,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <template v-if="ticket.page && open && bench.ready">
     <PageHead :title="ticket.page.ticket.title" :about="about">
-      <span class="quiet small">ticket {{ ticket.page.ticket.number }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : '' }}</span>
+      <span class="quiet small"
+        >ticket {{ ticket.page.ticket.number
+        }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : '' }}</span
+      >
     </PageHead>
     <StationLine :ticket-id="id" :stations="ticket.page.stations" :open="open" />
     <component :is="STATION_VIEWS[open]" :key="open" />

@@ -23,18 +23,39 @@ onMounted(async () => {
     <Button label="Open a ticket" data-test-id="new-ticket" @click="router.push('/tickets/new')" />
   </PageHead>
   <div class="body">
-    <p v-if="tickets && !tickets.length">A ticket is one job: a part, how many, what the mark should be. Open the first one.</p>
-    <template v-for="group in [{ title: 'Open', rows: open }, { title: 'Done', rows: done }]" :key="group.title">
+    <p v-if="tickets && !tickets.length">
+      A ticket is one job: a part, how many, what the mark should be. Open the first one.
+    </p>
+    <template
+      v-for="group in [
+        { title: 'Open', rows: open },
+        { title: 'Done', rows: done },
+      ]"
+      :key="group.title"
+    >
       <section v-if="group.rows.length">
         <h2>{{ group.title }}</h2>
         <table class="plain">
           <thead>
-            <tr><th class="number">No.</th><th>What is marked</th><th class="number">Pieces</th><th class="number">Mark, mm</th><th>Substrate</th><th>Compound</th><th>Head</th><th>Wanted</th></tr>
+            <tr>
+              <th class="number">No.</th>
+              <th>What is marked</th>
+              <th class="number">Pieces</th>
+              <th class="number">Mark, mm</th>
+              <th>Substrate</th>
+              <th>Compound</th>
+              <th>Head</th>
+              <th>Wanted</th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="ticket in group.rows" :key="ticket.id">
               <td class="number">{{ ticket.number }}</td>
-              <td><RouterLink :to="`/tickets/${ticket.id}`"><strong>{{ ticket.title }}</strong></RouterLink></td>
+              <td>
+                <RouterLink :to="`/tickets/${ticket.id}`"
+                  ><strong>{{ ticket.title }}</strong></RouterLink
+                >
+              </td>
               <td class="number">{{ ticket.pieces }}</td>
               <td class="number">{{ ticket.markWidthMm }} × {{ ticket.markHeightMm }}</td>
               <td>{{ bench.nameOf(ticket.substrateId) }}</td>

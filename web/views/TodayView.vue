@@ -52,9 +52,17 @@ function when(at: string | null, urgent: boolean): string {
 }
 
 watch(
-  () => today.value?.clocks.map((clock) => Math.ceil((Date.parse(clock.startedAt) + clock.minimumS * 1000 - time.now) / 1000)).sort((a, b) => a - b)[0],
+  () =>
+    today.value?.clocks
+      .map((clock) => Math.ceil((Date.parse(clock.startedAt) + clock.minimumS * 1000 - time.now) / 1000))
+      .sort((a, b) => a - b)[0],
   (left) => {
-    document.title = left === undefined ? 'Today · Unto' : left > 0 ? `${formatClock(left)} · Today · Unto` : 'Time is up · Today · Unto';
+    document.title =
+      left === undefined
+        ? 'Today · Unto'
+        : left > 0
+          ? `${formatClock(left)} · Today · Unto`
+          : 'Time is up · Today · Unto';
   },
 );
 </script>
@@ -64,15 +72,23 @@ watch(
   <div v-if="today" class="today">
     <section class="next" aria-labelledby="next-title">
       <h2 id="next-title">Next, in order</h2>
-      <p v-if="!first" class="nothing">Nothing waits. <RouterLink to="/tickets/new">Open a ticket</RouterLink> to begin.</p>
+      <p v-if="!first" class="nothing">
+        Nothing waits. <RouterLink to="/tickets/new">Open a ticket</RouterLink> to begin.
+      </p>
       <article v-if="first" class="task first" data-test-id="task-first">
         <span class="mono at">{{ when(first.at, first.urgent) }}</span>
-        <div class="what"><h3>{{ first.title }}</h3><p class="quiet small">{{ first.text }}</p></div>
+        <div class="what">
+          <h3>{{ first.title }}</h3>
+          <p class="quiet small">{{ first.text }}</p>
+        </div>
         <Button :label="first.action" @click="router.push(first.to)" />
       </article>
       <article v-for="task in rest" :key="task.key" class="task">
         <span class="mono at">{{ when(task.at, task.urgent) }}</span>
-        <div class="what"><h3>{{ task.title }}</h3><p class="quiet small">{{ task.text }}</p></div>
+        <div class="what">
+          <h3>{{ task.title }}</h3>
+          <p class="quiet small">{{ task.text }}</p>
+        </div>
         <Button outlined :label="task.action" @click="router.push(task.to)" />
       </article>
     </section>
@@ -83,7 +99,12 @@ watch(
         <div v-for="clock in today.clocks" :key="clock.id" class="clock">
           <ClockRing :clock="clock" />
           <div>
-            <RouterLink :to="`/tickets/${clock.ticketId}/${clock.kind === 'cool' ? 'clean' : 'coat'}`"><strong>{{ clock.kind === 'dry' ? 'Drying' : clock.kind === 'cool' ? 'Cooling' : 'Shaking' }}: {{ clock.label }}</strong></RouterLink>
+            <RouterLink :to="`/tickets/${clock.ticketId}/${clock.kind === 'cool' ? 'clean' : 'coat'}`"
+              ><strong
+                >{{ clock.kind === 'dry' ? 'Drying' : clock.kind === 'cool' ? 'Cooling' : 'Shaking' }}:
+                {{ clock.label }}</strong
+              ></RouterLink
+            >
             <p class="quiet small">{{ clock.ticketTitle }}{{ clock.kind === 'dry' ? ' · no fan' : '' }}</p>
           </div>
         </div>

@@ -37,7 +37,10 @@ onMounted(async () => {
 });
 const intervals = computed(() => [...new Set(cells.value.map((cell) => cell.intervalMm))].sort((a, b) => a - b));
 const passes = computed(() => cells.value[0]?.passes ?? 1);
-watch([intervalMm, () => cells.value.length], () => intervalMm.value > 0 && fit(store.ticket!, store.fitted!, bench.workshop!, intervalMm.value, passes.value));
+watch(
+  [intervalMm, () => cells.value.length],
+  () => intervalMm.value > 0 && fit(store.ticket!, store.fitted!, bench.workshop!, intervalMm.value, passes.value),
+);
 watch(
   () => drawn.value?.answer,
   (answer, before) => {
@@ -63,13 +66,29 @@ const offers = computed<Offer[]>(() => {
 const taken = computed(() => offers.value.find(({ kind }) => kind === picked.value) ?? offers.value[0] ?? null);
 
 function figureOf(choice: SettingChoice) {
-  const figure = settingFigure(choice, { sameRevisions: samePins.value, cells: cells.value.length, coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })) });
-  return { ...figure, value: choice.worst * 100, unit: 'of 100', grade: choice.worst >= bench.workshop!.bound ? figure.grade : weakestGrade([figure.grade, 'carried']) };
+  const figure = settingFigure(choice, {
+    sameRevisions: samePins.value,
+    cells: cells.value.length,
+    coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })),
+  });
+  return {
+    ...figure,
+    value: choice.worst * 100,
+    unit: 'of 100',
+    grade: choice.worst >= bench.workshop!.bound ? figure.grade : weakestGrade([figure.grade, 'carried']),
+  };
 }
 const samePins = computed(() => {
-  const item = (kind: 'substrate' | 'head' | 'lens' | 'compound', id: string | null) => bench.item(kind, id)?.revisionId ?? null;
+  const item = (kind: 'substrate' | 'head' | 'lens' | 'compound', id: string | null) =>
+    bench.item(kind, id)?.revisionId ?? null;
   const ticket = store.ticket!;
-  return coupons.value.every(({ pins }) => pins.substrate === item('substrate', ticket.substrateId) && pins.head === item('head', ticket.headId) && pins.lens === item('lens', ticket.lensId) && pins.compound === item('compound', ticket.compoundId));
+  return coupons.value.every(
+    ({ pins }) =>
+      pins.substrate === item('substrate', ticket.substrateId) &&
+      pins.head === item('head', ticket.headId) &&
+      pins.lens === item('lens', ticket.lensId) &&
+      pins.compound === item('compound', ticket.compoundId),
+  );
 });
 
 const shownCells = computed(() => cells.value.filter((cell) => cell.intervalMm === intervalMm.value));
@@ -85,7 +104,13 @@ const option = computed(() => {
     lowerPercent: inPercent(map.lowerW),
     upperPercent: inPercent(map.upperW),
     cells: shownCells.value,
-    setting: choice && choice.intervalMm === intervalMm.value ? { ...choice, label: `${taken.value!.title.toLowerCase()}: ${choice.powerPercent} %, ${formatNumber(choice.speedMmPerS)} mm/s` } : null,
+    setting:
+      choice && choice.intervalMm === intervalMm.value
+        ? {
+            ...choice,
+            label: `${taken.value!.title.toLowerCase()}: ${choice.powerPercent} %, ${formatNumber(choice.speedMmPerS)} mm/s`,
+          }
+        : null,
     powerShare: bench.workshop!.tolerancePower,
     colours: themeColours(),
   });
@@ -95,8 +120,16 @@ const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as co
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
   const body: CreateRecipe = {
-    id: uuid(), ticketId: props.id, kind, couponIds: coupons.value.map(({ id }) => id), powerPercent: choice.powerPercent, speedMmPerS: choice.speedMmPerS,
-    intervalMm: choice.intervalMm, passes: choice.passes, focusOffsetMm: coupons.value[0]!.focusOffsetMm, seed: FIT_SEED,
+    id: uuid(),
+    ticketId: props.id,
+    kind,
+    couponIds: coupons.value.map(({ id }) => id),
+    powerPercent: choice.powerPercent,
+    speedMmPerS: choice.speedMmPerS,
+    intervalMm: choice.intervalMm,
+    passes: choice.passes,
+    focusOffsetMm: coupons.value[0]!.focusOffsetMm,
+    seed: FIT_SEED,
   };
   try {
     const answer = await outbox.send('POST', '/api/recipes', body, 'a recipe');
@@ -110,43 +143,117 @@ async function makeRecipe(): Promise<void> {
 
 <template>
   <template v-if="store.ticket && store.fitted">
-    <PageHead :title="`${store.compound?.body.name ?? 'No compound'} on ${store.fitted.substrate.name}`" :about="`${store.fitted.head.name}, ${store.fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length} scrubbed cells`" />
+    <PageHead
+      :title="`${store.compound?.body.name ?? 'No compound'} on ${store.fitted.substrate.name}`"
+      :about="`${store.fitted.head.name}, ${store.fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length} scrubbed cells`"
+    />
     <div class="bar">
-      <ChoiceField v-if="intervals.length > 1" v-model="intervalMm" class="interval" label="Line interval shown" :options="intervals.map((value) => ({ value, label: `${value} mm` }))" />
+      <ChoiceField
+        v-if="intervals.length > 1"
+        v-model="intervalMm"
+        class="interval"
+        label="Line interval shown"
+        :options="intervals.map((value) => ({ value, label: `${value} mm` }))"
+      />
       <span v-else class="mono">{{ withUnit(intervalMm, 'mm') }} interval</span>
-      <span class="quiet small">for {{ store.ticket.title }}, {{ store.ticket.markWidthMm }} × {{ store.ticket.markHeightMm }} mm · power ± {{ formatNumber(bench.workshop!.tolerancePower * 100) }} %, focus ± {{ withUnit(bench.workshop!.toleranceFocusMm, 'mm') }}</span>
-      <Button class="table" text size="small" :label="asTable ? 'Show the map' : 'Show as a table'" data-test-id="window-table" @click="asTable = !asTable" />
+      <span class="quiet small"
+        >for {{ store.ticket.title }}, {{ store.ticket.markWidthMm }} × {{ store.ticket.markHeightMm }} mm · power ±
+        {{ formatNumber(bench.workshop!.tolerancePower * 100) }} %, focus ±
+        {{ withUnit(bench.workshop!.toleranceFocusMm, 'mm') }}</span
+      >
+      <Button
+        class="table"
+        text
+        size="small"
+        :label="asTable ? 'Show the map' : 'Show as a table'"
+        data-test-id="window-table"
+        @click="asTable = !asTable"
+      />
     </div>
     <div class="window">
       <div class="left">
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <p v-if="!cells.length && !busy" class="empty">No scrubbed cell for this pairing yet. Scrub a coupon and enter its cells.</p>
+        <p v-if="!cells.length && !busy" class="empty">
+          No scrubbed cell for this pairing yet. Scrub a coupon and enter its cells.
+        </p>
         <div v-if="asTable" class="scroll">
           <table class="plain">
-            <thead><tr><th class="number">Power, %</th><th class="number">At the part, W</th><th class="number">Speed, mm/s</th><th class="number">Interval, mm</th><th>After the scrub</th></tr></thead>
+            <thead>
+              <tr>
+                <th class="number">Power, %</th>
+                <th class="number">At the part, W</th>
+                <th class="number">Speed, mm/s</th>
+                <th class="number">Interval, mm</th>
+                <th>After the scrub</th>
+              </tr>
+            </thead>
             <tbody>
-              <tr v-for="(cell, i) in cells" :key="i"><td class="number">{{ formatNumber(cell.powerPercent) }}</td><td class="number">{{ formatNumber(cell.powerW) }}</td><td class="number">{{ formatNumber(cell.speedMmPerS) }}</td><td class="number">{{ formatNumber(cell.intervalMm) }}</td><td>{{ OUTCOMES[cell.outcome] }}</td></tr>
+              <tr v-for="(cell, i) in cells" :key="i">
+                <td class="number">{{ formatNumber(cell.powerPercent) }}</td>
+                <td class="number">{{ formatNumber(cell.powerW) }}</td>
+                <td class="number">{{ formatNumber(cell.speedMmPerS) }}</td>
+                <td class="number">{{ formatNumber(cell.intervalMm) }}</td>
+                <td>{{ OUTCOMES[cell.outcome] }}</td>
+              </tr>
             </tbody>
           </table>
         </div>
         <template v-else-if="option">
-          <WindowChart class="map" :option="option" :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${taken.choice.powerPercent} %, ${formatNumber(taken.choice.speedMmPerS)} mm/s.` : ''}`" data-test-id="window-map" />
-          <p class="legend quiet small"><span>● holds</span><span>○ too little</span><span>✕ too much</span><span>green: chance of holding</span><span>lines: even bet</span></p>
+          <WindowChart
+            class="map"
+            :option="option"
+            :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${taken.choice.powerPercent} %, ${formatNumber(taken.choice.speedMmPerS)} mm/s.` : ''}`"
+            data-test-id="window-map"
+          />
+          <p class="legend quiet small">
+            <span>● holds</span><span>○ too little</span><span>✕ too much</span><span>green: chance of holding</span
+            ><span>lines: even bet</span>
+          </p>
         </template>
       </div>
       <aside class="right">
         <h2>The setting to use</h2>
-        <p v-if="drawn && !drawn.answer.quickest" class="warn" role="status">No tested setting meets the bound: {{ Math.round(bench.workshop!.bound * 100) }} of 100 in the worst case. The widest margin below is carried, not proved; another coupon would settle it.</p>
-        <button v-for="{ kind, title, choice } in offers" :key="kind" type="button" class="offer" :class="{ here: taken?.kind === kind }" :aria-pressed="taken?.kind === kind" :data-test-id="`offer-${kind}`" @click="picked = kind">
-          <span class="row"><strong>{{ title }}</strong><GradeMark :grade="figureOf(choice).grade" /></span>
-          <span class="row mono big"><span>{{ choice.powerPercent }} % · {{ withUnit(choice.speedMmPerS, 'mm/s') }}</span><span>{{ formatDuration(choice.seconds) }}</span></span>
-          <span class="quiet small">{{ withUnit(choice.intervalMm, 'mm') }} interval{{ choice.passes > 1 ? `, ${choice.passes} passes` : '' }} · {{ Math.round(choice.holds * 100) }} of 100 hold, at worst {{ Math.round(choice.worst * 100) }}.</span>
+        <p v-if="drawn && !drawn.answer.quickest" class="warn" role="status">
+          No tested setting meets the bound: {{ Math.round(bench.workshop!.bound * 100) }} of 100 in the worst case. The
+          widest margin below is carried, not proved; another coupon would settle it.
+        </p>
+        <button
+          v-for="{ kind, title, choice } in offers"
+          :key="kind"
+          type="button"
+          class="offer"
+          :class="{ here: taken?.kind === kind }"
+          :aria-pressed="taken?.kind === kind"
+          :data-test-id="`offer-${kind}`"
+          @click="picked = kind"
+        >
+          <span class="row"
+            ><strong>{{ title }}</strong
+            ><GradeMark :grade="figureOf(choice).grade"
+          /></span>
+          <span class="row mono big"
+            ><span>{{ choice.powerPercent }} % · {{ withUnit(choice.speedMmPerS, 'mm/s') }}</span
+            ><span>{{ formatDuration(choice.seconds) }}</span></span
+          >
+          <span class="quiet small"
+            >{{ withUnit(choice.intervalMm, 'mm') }} interval{{
+              choice.passes > 1 ? `, ${choice.passes} passes` : ''
+            }}
+            · {{ Math.round(choice.holds * 100) }} of 100 hold, at worst {{ Math.round(choice.worst * 100) }}.</span
+          >
           <span v-if="choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[choice.binding] }}.</span>
         </button>
         <div v-if="taken" class="evidence">
-          <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span class="quiet small">what this rests on</span>
+          <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span
+            class="quiet small"
+            >what this rests on</span
+          >
         </div>
-        <p v-if="drawn" class="quiet small">Worst case: power and focus at the ends of their tolerance, and the fit at its 5th percentile of {{ drawn.fit.drawCount }} draws. How the coat’s thickness moves the window is not in it until a coupon varies the coat.</p>
+        <p v-if="drawn" class="quiet small">
+          Worst case: power and focus at the ends of their tolerance, and the fit at its 5th percentile of
+          {{ drawn.fit.drawCount }} draws. How the coat’s thickness moves the window is not in it until a coupon varies
+          the coat.
+        </p>
         <div class="foot">
           <Button v-if="taken" label="Make it a recipe" data-test-id="make-recipe" @click="makeRecipe" />
           <Button outlined label="Another coupon" @click="router.push(`/tickets/${id}/prove`)" />

@@ -23,9 +23,22 @@ const pairings = computed(() => {
   }
   return [...groups.entries()].map(([key, group]) => {
     const first = group[0]!;
-    const own = tickets.value.filter((ticket) => ticket.substrateId === first.substrateId && ticket.compoundId === first.compoundId && ticket.headId === first.headId && ticket.lensId === first.lensId);
+    const own = tickets.value.filter(
+      (ticket) =>
+        ticket.substrateId === first.substrateId &&
+        ticket.compoundId === first.compoundId &&
+        ticket.headId === first.headId &&
+        ticket.lensId === first.lensId,
+    );
     const sum = (pick: (coupon: CouponSummary) => number) => group.reduce((total, coupon) => total + pick(coupon), 0);
-    return { key, first, to: own[0]?.id ?? null, codes: group.map(({ code }) => code).join(', '), cells: sum(({ scrubbedCells }) => scrubbedCells), holds: sum(({ holds }) => holds) };
+    return {
+      key,
+      first,
+      to: own[0]?.id ?? null,
+      codes: group.map(({ code }) => code).join(', '),
+      cells: sum(({ scrubbedCells }) => scrubbedCells),
+      holds: sum(({ holds }) => holds),
+    };
   });
 });
 </script>
@@ -33,13 +46,28 @@ const pairings = computed(() => {
 <template>
   <PageHead title="Windows" about="What holds, for each pairing of compound, substrate, head and lens" />
   <div class="body">
-    <p v-if="coupons && !coupons.length">No scrubbed coupon yet. Scrub one and enter its cells: the window is fitted at once.</p>
+    <p v-if="coupons && !coupons.length">
+      No scrubbed coupon yet. Scrub one and enter its cells: the window is fitted at once.
+    </p>
     <table v-else class="plain">
-      <thead><tr><th>Window</th><th>Head and lens</th><th>Coupons</th><th class="number">Cells</th><th class="number">Hold</th><th>Newest</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Window</th>
+          <th>Head and lens</th>
+          <th>Coupons</th>
+          <th class="number">Cells</th>
+          <th class="number">Hold</th>
+          <th>Newest</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="{ key, first, to, codes, cells, holds } in pairings" :key="key">
           <td>
-            <component :is="to ? RouterLink : 'span'" :to="`/windows/${to}`"><strong>{{ bench.nameOf(first.compoundId) || 'No compound' }} on {{ bench.nameOf(first.substrateId) }}</strong></component>
+            <component :is="to ? RouterLink : 'span'" :to="`/windows/${to}`"
+              ><strong
+                >{{ bench.nameOf(first.compoundId) || 'No compound' }} on {{ bench.nameOf(first.substrateId) }}</strong
+              ></component
+            >
           </td>
           <td>{{ bench.nameOf(first.headId) }}, {{ bench.nameOf(first.lensId) }}</td>
           <td>{{ codes }}</td>

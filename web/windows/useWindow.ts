@@ -1,5 +1,15 @@
 import { deliveredPower, layoutCoupon, type SettingChoice, type WindowCell } from '@unto/core';
-import { couponLimits, powerSource, settingJob, windowBench, type Coupon, type CouponSummary, type FittedBench, type Ticket, type Workshop } from '@unto/contract';
+import {
+  couponLimits,
+  powerSource,
+  settingJob,
+  windowBench,
+  type Coupon,
+  type CouponSummary,
+  type FittedBench,
+  type Ticket,
+  type Workshop,
+} from '@unto/contract';
 import { ref, shallowRef } from 'vue';
 import { request } from '../api/client';
 import { newestOutcomes } from '../coupons/outcome-map';
@@ -25,19 +35,42 @@ export function useWindow() {
 
   async function gather(ticket: Ticket, bench: FittedBench): Promise<void> {
     const all = await request<CouponSummary[]>('GET', '/api/coupons?stage=scrubbed');
-    const same = all.filter((coupon) => coupon.substrateId === ticket.substrateId && coupon.compoundId === ticket.compoundId && coupon.headId === ticket.headId && coupon.lensId === ticket.lensId);
+    const same = all.filter(
+      (coupon) =>
+        coupon.substrateId === ticket.substrateId &&
+        coupon.compoundId === ticket.compoundId &&
+        coupon.headId === ticket.headId &&
+        coupon.lensId === ticket.lensId,
+    );
     coupons.value = await Promise.all(same.map(({ id }) => request<Coupon>('GET', `/api/coupons/${id}`)));
     cells.value = coupons.value.flatMap((coupon) => shownCells(coupon, bench));
   }
 
-  async function fit(ticket: Ticket, bench: FittedBench, shop: Workshop, intervalMm: number, passes: number): Promise<void> {
+  async function fit(
+    ticket: Ticket,
+    bench: FittedBench,
+    shop: Workshop,
+    intervalMm: number,
+    passes: number,
+  ): Promise<void> {
     if (!cells.value.length) return;
     busy.value = true;
     try {
       const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
       const speeds = cells.value.map(({ speedMmPerS }) => speedMmPerS);
       const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
-      const task = { cells: plain(cells.value), bench: windowBench(bench), seed: FIT_SEED, job: settingJob(bench, mark, shop, middle), map: { powersW: powerAxis(cells.value).map((percent) => Math.max(0.01, deliveredPower(percent, powerSource(bench)))), speedsMmPerS: speedAxis(cells.value), intervalMm, passes } };
+      const task = {
+        cells: plain(cells.value),
+        bench: windowBench(bench),
+        seed: FIT_SEED,
+        job: settingJob(bench, mark, shop, middle),
+        map: {
+          powersW: powerAxis(cells.value).map((percent) => Math.max(0.01, deliveredPower(percent, powerSource(bench)))),
+          speedsMmPerS: speedAxis(cells.value),
+          intervalMm,
+          passes,
+        },
+      };
       drawn.value = valueOf(await worker.core.window(task));
       fault.value = '';
     } catch (error) {
@@ -55,12 +88,20 @@ function shownCells(coupon: Coupon, bench: FittedBench): ShownCell[] {
   return [...newestOutcomes(coupon, 'scrubbed')].flatMap(([index, outcome]) => {
     const { powerPercent, speedMmPerS, intervalMm, reachable } = layout.cells[index]!;
     const powerW = deliveredPower(powerPercent, powerSource(bench));
-    return reachable ? [{ powerPercent, powerW, speedMmPerS, intervalMm, passes: coupon.design.passes, outcome, couponId: coupon.id }] : [];
+    return reachable
+      ? [{ powerPercent, powerW, speedMmPerS, intervalMm, passes: coupon.design.passes, outcome, couponId: coupon.id }]
+      : [];
   });
 }
 
 function plain(cells: readonly ShownCell[]): WindowCell[] {
-  return cells.map(({ powerW, speedMmPerS, intervalMm, passes, outcome }) => ({ powerW, speedMmPerS, intervalMm, passes, outcome }));
+  return cells.map(({ powerW, speedMmPerS, intervalMm, passes, outcome }) => ({
+    powerW,
+    speedMmPerS,
+    intervalMm,
+    passes,
+    outcome,
+  }));
 }
 
 /** Percentages for the map, a little beyond what was tested, at equal ratios. */

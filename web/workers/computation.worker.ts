@@ -9,6 +9,7 @@ import {
   predictCells,
   readCellsCsv,
   settingFromWindow,
+  widestRunUp,
   windowMap,
 } from '@unto/core';
 import { answered, type Computations } from './computations';
@@ -18,7 +19,12 @@ const computations: Computations = {
   design: async ({ design, limits, bench }) =>
     answered(() => {
       const layout = layoutCoupon(design, limits);
-      return { layout, predictions: predictCells(layout, bench), runTimeS: couponRunTime(layout, bench.motion) };
+      return {
+        layout,
+        predictions: predictCells(layout, bench),
+        runTimeS: couponRunTime(layout, bench.motion),
+        runUpMm: widestRunUp(layout, bench.motion),
+      };
     }),
   program: async ({ layout, options }) => answered(() => couponGcode(layout, options)),
   drawing: async (layout) => answered(() => couponSvg(layout)),

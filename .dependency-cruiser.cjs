@@ -1,0 +1,40 @@
+/** Arrows point one way: core ← contract ← server, web, stand-ins; demo goes through the services. */
+const only = (from, allowed) => ({
+  name: `${from}-reaches-only-${allowed.join('-') || 'itself'}`,
+  severity: 'error',
+  from: { path: `^${from}/`, pathNot: '\\.test\\.ts$|/testing/' },
+  to: {
+    path: '^(core|contract|server|stand-ins|web|demo|e2e|scripts)/',
+    pathNot: `^(${[from, ...allowed].join('|')})/`,
+  },
+});
+
+module.exports = {
+  forbidden: [
+    only('core', []),
+    only('contract', ['core']),
+    only('server', ['contract', 'core']),
+    only('web', ['contract', 'core']),
+    only('stand-ins', ['contract', 'core']),
+    only('demo', ['contract', 'core', 'server', 'stand-ins']),
+    only('e2e', ['scripts']),
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-without-platform',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: 'node_modules|/dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.vue', '.js', '.mjs', '.json'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default'],
+    },
+  },
+};

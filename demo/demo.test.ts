@@ -1,0 +1,74 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fitWindow, layoutCoupon, type Outcome } from '@unto/core';
+import { connect, defineModels, migrate, type Models } from '@unto/server';
+import type { Sequelize } from 'sequelize';
+import { freshDatabase } from '../server/testing/bench.js';
+import { loadDemoWhenEmpty } from './index.js';
+import { TRUTHS } from './truths.js';
+
+const NOW = new Date('2026-04-01T10:00:00Z');
+let sequelize: Sequelize;
+let models: Models;
+beforeAll(async () => {
+  sequelize = connect(await freshDatabase());
+  models = defineModels(sequelize);
+  await migrate(sequelize);
+  expect(await loadDemoWhenEmpty({ sequelize, models, now: NOW })).toBe(true);
+});
+afterAll(() => sequelize.close());
+
+const count = async (table: string) =>
+  Number(((await sequelize.query(`SELECT count(*) FROM ${table}`))[0][0] as { count: string }).count);
+
+describe('the made-up workshop', () => {
+  it('has something true for every screen', async () => {
+    expect(await count('tickets')).toBe(12);
+    expect(await count('coupons')).toBeGreaterThanOrEqual(10);
+    expect(await count('runs')).toBeGreaterThan(100);
+    expect(await count('weighings')).toBeGreaterThan(25);
+    expect(await count('recipes')).toBeGreaterThanOrEqual(8);
+    expect(await count('clocks')).toBe(1);
+    expect(await count('stated_settings')).toBeGreaterThanOrEqual(6);
+  });
+
+  it('is not loaded over somebody’s data', async () => {
+    expect(await loadDemoWhenEmpty({ sequelize, models, now: NOW })).toBe(false);
+  });
+
+  it('is the same from the same day', async () => {
+    const other = connect(await freshDatabase());
+    await migrate(other);
+    await loadDemoWhenEmpty({ sequelize: other, models: defineModels(other), now: NOW });
+    const digest = async (database: Sequelize) =>
+      (
+        await database.query(
+          `SELECT md5(string_agg(r::text, '' ORDER BY id)) FROM (SELECT id, entered, power_percent, speed_mm_per_s, minutes, grade, at FROM runs) r`,
+        )
+      )[0];
+    expect(await digest(other)).toEqual(await digest(sequelize));
+    await other.close();
+  });
+
+  it('lets the fit find the steepness of the hidden coat it was made from', async () => {
+    const [rows] = await sequelize.query(
+      `SELECT c.design, r.entries FROM coupons c JOIN readings r ON r.coupon_id = c.id JOIN tickets t ON t.id = c.ticket_id WHERE t.title = 'Orchid bed tags' AND r.stage = 'scrubbed'`,
+    );
+    const { design, entries } = (rows as { design: never; entries: { cell: number; outcome: Outcome }[] }[])[0]!;
+    const layout = layoutCoupon(design, {
+      bed: { widthMm: 700, heightMm: 500 },
+      topSpeedMmPerS: 600,
+      firingThresholdPercent: 7,
+    });
+    const cells = entries.map(({ cell, outcome }) => ({
+      ...layout.cells[cell]!,
+      powerW: (layout.cells[cell]!.powerPercent * 50.6) / 100,
+      passes: 1,
+      outcome,
+    }));
+    const { radiusMm, conductivity, diffusivity, heatShare } = TRUTHS.corvidStainless;
+    const fit = fitWindow({ cells, bench: { radiusMm, conductivity, diffusivity }, seed: 1 });
+    // The hidden coat bonds with half by heat index, half by dose: an interval counts (1 − heat share) of a power.
+    expect(-fit.slopes[2]! / fit.slopes[0]!).toBeGreaterThan(1 - heatShare - 0.25);
+    expect(-fit.slopes[2]! / fit.slopes[0]!).toBeLessThan(1 - heatShare + 0.25);
+  });
+});

@@ -1,0 +1,47 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { inject } from 'vitest';
+import { launchServer } from '../scripts/lib/server.mjs';
+import { openBrowser, type Browser } from './browser.js';
+import { Page } from './page.js';
+
+/** A server on an empty database with the demo, a browser on it, and a way to look into PostgreSQL. */
+export interface App {
+  readonly browser: Browser;
+  readonly page: Page;
+  readonly base: string;
+  sql<T = Record<string, any>>(query: string): Promise<T[]>;
+  stopServer(): Promise<void>;
+  startServer(): Promise<void>;
+  close(): Promise<void>;
+}
+
+export async function openApp(): Promise<App> {
+  const name = `e${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client(inject('databaseUrl'));
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.end();
+  const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+  let server = launchServer({ url, port: 0 });
+  const base = await server.address;
+  const browser = await openBrowser();
+  const pool = new pg.Pool({ connectionString: url });
+  pool.on('error', () => undefined);
+  return {
+    browser,
+    page: new Page(browser, base),
+    base,
+    sql: async <T>(query: string) => (await pool.query(query)).rows as T[],
+    stopServer: () => server.stop(),
+    startServer: async () => {
+      server = launchServer({ url, port: Number(new URL(base).port) });
+      await server.address;
+    },
+    close: async () => {
+      await browser.close();
+      await pool.end();
+      await server.stop();
+    },
+  };
+}

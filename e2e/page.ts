@@ -1,0 +1,178 @@
+import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key, until, type WebElement } from 'selenium-webdriver';
+import { expect } from 'vitest';
+import type { Browser } from './browser.js';
+
+const WAIT_MS = 15_000;
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** What a person does at the screen: press, type, choose, read. Everything is found by our own test ids. */
+export class Page {
+  constructor(
+    private readonly browser: Browser,
+    readonly base: string,
+  ) {}
+
+  get driver() {
+    return this.browser.driver;
+  }
+
+  async open(path: string): Promise<void> {
+    await this.driver.get(this.base + path);
+  }
+
+  async find(testId: string): Promise<WebElement> {
+    const locator = By.css(`[data-test-id="${testId}"]`);
+    const element = await this.driver.wait(until.elementLocated(locator), WAIT_MS, `“${testId}” never appeared`);
+    return this.driver.wait(until.elementIsVisible(element), WAIT_MS, `“${testId}” never showed`);
+  }
+
+  /** Presses, again if the page redrew the element meanwhile. */
+  async press(testId: string): Promise<void> {
+    await this.driver.wait(
+      async () => {
+        try {
+          const element = await this.find(testId);
+          await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+          if (!(await element.isEnabled())) return false;
+          await element.click();
+          return true;
+        } catch (error) {
+          if (/stale|intercepted|not interactable/i.test(String(error))) return false;
+          throw error;
+        }
+      },
+      WAIT_MS,
+      `“${testId}” could not be pressed`,
+    );
+  }
+
+  async type(testId: string, text: string): Promise<void> {
+    const element = await this.find(testId);
+    await element.click();
+    await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE, text);
+  }
+
+  /** Chooses an option of a select by its words. */
+  async choose(testId: string, words: string): Promise<void> {
+    await this.press(testId);
+    const option = By.xpath(`//li[@role="option"][.//text()[contains(., ${JSON.stringify(words)})]]`);
+    const element = await this.driver.wait(
+      until.elementLocated(option),
+      WAIT_MS,
+      `no option “${words}” under “${testId}”`,
+    );
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+    await element.click();
+    await this.driver.wait(
+      async () => (await this.driver.findElements(option)).length === 0,
+      WAIT_MS,
+      `the options of “${testId}” stayed open`,
+    );
+  }
+
+  async text(testId: string): Promise<string> {
+    return (await this.find(testId)).getText();
+  }
+
+  /** Waits until what stands there matches. */
+  async reads(testId: string, pattern: RegExp): Promise<string> {
+    let seen = '';
+    await this.driver
+      .wait(
+        async () => {
+          seen = await this.text(testId).catch(() => '');
+          return pattern.test(seen);
+        },
+        WAIT_MS,
+        `“${testId}” never read ${pattern}`,
+      )
+      .catch((error: Error) => {
+        throw new Error(`${error.message}; it read “${seen}”`);
+      });
+    return seen;
+  }
+
+  /** Waits until the page as a whole reads so. */
+  async says(pattern: RegExp): Promise<void> {
+    await this.driver.wait(
+      async () => pattern.test(await this.driver.findElement(By.css('body')).getText()),
+      WAIT_MS,
+      `the page never said ${pattern}`,
+    );
+  }
+
+  async gone(testId: string): Promise<void> {
+    await this.driver.wait(
+      async () => (await this.driver.findElements(By.css(`[data-test-id="${testId}"]`))).length === 0,
+      WAIT_MS,
+      `“${testId}” stayed`,
+    );
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
+  }
+
+  async at(pattern: RegExp): Promise<string> {
+    await this.driver.wait(until.urlMatches(pattern), WAIT_MS, `never came to ${pattern}`);
+    return this.driver.getCurrentUrl();
+  }
+
+  async signIn(name: string): Promise<void> {
+    await this.open('/today');
+    await this.press(`person-${name}`);
+    await this.gone('operator-picker');
+  }
+
+  /** Gives a file to a file field. */
+  async bring(testId: string, name: string, content: string | Uint8Array): Promise<void> {
+    const path = join(this.browser.downloads, '..', name);
+    writeFileSync(path, content);
+    const input = await this.driver.findElement(By.css(`[data-test-id="${testId}"]`));
+    await input.sendKeys(path);
+  }
+
+  /** Text of a file that the page handed over, once it is there whole. */
+  async downloaded(name: string): Promise<string> {
+    await this.driver.wait(() => this.downloads().includes(name), WAIT_MS, `${name} was never saved`);
+    return readFileSync(join(this.browser.downloads, name), 'utf8');
+  }
+
+  private downloads(): string[] {
+    try {
+      return readdirSync(this.browser.downloads);
+    } catch {
+      return [];
+    }
+  }
+
+  /** Axe finds nothing serious here. */
+  async accessible(where: string): Promise<void> {
+    await this.driver.executeScript(AXE);
+    const found = (await this.driver.executeAsyncScript(
+      'const done = arguments[0]; axe.run({ resultTypes: ["violations"] }).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + ": " + v.nodes.map((n) => n.html).slice(0, 3).join(" | "))))',
+    )) as string[];
+    expect(found, where).toEqual([]);
+  }
+
+  /** The page’s console said nothing severe, but what is expected. */
+  async quiet(except = /^$/): Promise<void> {
+    const messages = (await this.browser.severe()).filter((message) => !except.test(message));
+    expect(messages).toEqual([]);
+  }
+
+  async picture(name: string): Promise<string> {
+    const folder = join(tmpdir(), 'unto-failures');
+    mkdirSync(folder, { recursive: true });
+    const path = join(folder, `${name}.png`);
+    writeFileSync(path, Buffer.from(await this.driver.takeScreenshot(), 'base64'));
+    return path;
+  }
+}

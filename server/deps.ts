@@ -1,0 +1,15 @@
+import type { Logger } from 'pino';
+import type { Sequelize } from 'sequelize';
+import type { Models } from './db/models.js';
+
+/** Everything the application needs from outside; nothing of it is reached for. */
+export interface AppDeps {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly clock: () => Date;
+  readonly log: Logger;
+  /** Host names this server answers to. */
+  readonly hosts: readonly string[];
+  /** Folder of the built client, if it is served from here. */
+  readonly clientFolder?: string | undefined;
+}

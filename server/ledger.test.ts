@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillStores, openTestBench, runBody, ticketBody, type TestBench } from './testing/bench.js';
+
+let bench: TestBench;
+const runs: any[] = [];
+beforeAll(async () => {
+  bench = await openTestBench();
+  const ids = await fillStores(bench);
+  const { body: ticket } = await bench.call(
+    'POST',
+    '/api/tickets',
+    ticketBody(ids, { title: '=SUM(1), "quoted"\nand broken' }),
+  );
+  for (let i = 0; i < 7; i += 1) {
+    bench.now = new Date(bench.now.getTime() + 3_600_000);
+    const { body } = await bench.call(
+      'POST',
+      '/api/runs',
+      runBody(ticket.id, { note: i === 3 ? '+1 "odd"\r\nnote, ünïcode' : '', pieces: i + 1 }),
+    );
+    runs.push(body);
+  }
+  await bench.call('POST', `/api/runs/${runs[0].id}/cleanings`, {
+    id: randomUUID(),
+    method: 'water and sponge',
+    minutes: 2,
+    residue: 'trace',
+  });
+  await bench.call('POST', `/api/runs/${runs[0].id}/judgements`, {
+    id: randomUUID(),
+    contrastStep: 4,
+    evenness: 'even',
+    piecesGood: 1,
+    faults: ['grainy'],
+    tests: [{ test: 'abrasive pad', result: 'no change' }],
+    note: '',
+  });
+});
+afterAll(() => bench.close());
+
+const emptied = () => bench.sequelize.query('TRUNCATE judgements, cleanings, runs');
+const text = async (path: string) => (await fetch(bench.base + path)).text();
+
+describe('ledger', () => {
+  it('pages newest first by cursor without gap or repeat', async () => {
+    const seen: string[] = [];
+    let cursor = '';
+    do {
+      const { body } = await bench.call('GET', `/api/ledger?limit=3${cursor}`);
+      seen.push(...body.records.map(({ id }: { id: string }) => id));
+      cursor = body.next ? `&cursor=${body.next}` : '';
+    } while (cursor);
+    expect(seen).toEqual(runs.map(({ id }) => id).reverse());
+  });
+
+  it('filters in SQL and refuses nonsense', async () => {
+    const of = async (query: string) => (await bench.call('GET', `/api/ledger?${query}`)).body;
+    expect((await of(`substrateId=${runs[0].substrateId}&judged=yes`)).records).toHaveLength(1);
+    expect((await of('judged=no')).records).toHaveLength(6);
+    expect((await of('grade=proved')).records).toHaveLength(0);
+    expect((await of(`from=${runs[5].at}`)).records).toHaveLength(2);
+    expect((await of('substrateId=1')).type).toBe('invalid-input');
+    expect((await of('limit=9999')).type).toBe('invalid-input');
+    expect((await of('cursor=abc')).type).toBe('invalid-input');
+  });
+
+  it.each(['csv', 'json'] as const)('comes back from its own %s without a change', async (format) => {
+    const file = await text(`/api/ledger.${format}`);
+    const again = await bench.call('POST', '/api/ledger/import', { format, text: file });
+    expect(again.body).toMatchObject({ created: 0, unchanged: 7 });
+    await emptied();
+    const fresh = await bench.call('POST', '/api/ledger/import', { format, text: file });
+    expect(fresh.body).toMatchObject({ created: 7, unchanged: 0 });
+    expect(await text(`/api/ledger.${format}`)).toBe(file);
+  });
+
+  it('neutralises formula cells in its CSV', async () => {
+    const file = await text('/api/ledger.csv');
+    expect(file).toContain(`"'=SUM(1), ""quoted""\nand broken"`);
+    expect(file).toContain(`"'+1 ""odd""`);
+  });
+
+  it('takes nothing when anything is wrong, and says which line', async () => {
+    const file = await text('/api/ledger.csv');
+    await emptied();
+    const refuse = async (changed: string) => {
+      const { status, body } = await bench.call('POST', '/api/ledger/import', { format: 'csv', text: changed });
+      expect(status).toBe(422);
+      expect(await bench.sql('SELECT id FROM runs')).toEqual([]);
+      return body.faults[0];
+    };
+    expect((await refuse(file.replace('substrate id', 'other'))).message).toMatch(/lacks the column “substrate id”/);
+    expect((await refuse(file.replace(runs[0].ticketId, randomUUID()))).message).toMatch(
+      /Line 2: its ticket .* is not kept here/,
+    );
+    expect((await refuse(file.replace(',lines/in,', ',furlongs,'))).message).toMatch(
+      /Unit of line interval|Unit of interval/,
+    );
+    expect((await refuse(file + file.split('\r\n').slice(1).join('\r\n'))).message).toMatch(/stands in the file twice/);
+    expect((await refuse(file.replace('"{""head""', '"{head""'))).message).toMatch(/damaged|cannot be read/);
+    await bench.call('POST', '/api/ledger/import', { format: 'csv', text: file });
+    const changed = await bench.call('POST', '/api/ledger/import', {
+      format: 'csv',
+      text: file.replace(',9.5,', ',8.5,'),
+    });
+    expect(changed.body.faults[0].message).toMatch(/here already with other entries/);
+    expect((await bench.call('POST', '/api/ledger/import', { format: 'json', text: '{"a":1}' })).body.detail).toMatch(
+      /not a ledger/,
+    );
+    expect((await bench.call('POST', '/api/ledger/import', { format: 'json', text: '{' })).body.detail).toMatch(
+      /not readable JSON/,
+    );
+  });
+});

@@ -1,0 +1,30 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'unit', include: ['{core,contract,stand-ins,web,scripts}/**/*.test.ts'], exclude: ['**/node_modules/**', '**/dist/**'] } },
+      {
+        test: {
+          name: 'api',
+          include: ['{server,demo}/**/*.test.ts'],
+          exclude: ['**/node_modules/**'],
+          globalSetup: ['scripts/lib/test-cluster.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'e2e',
+          include: ['e2e/**/*.test.ts'],
+          exclude: ['**/node_modules/**'],
+          globalSetup: ['scripts/lib/test-cluster.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
