@@ -24,9 +24,13 @@ export class Page {
     await this.driver.get(this.base + path);
   }
 
-  async find(testId: string): Promise<WebElement> {
+  private located(testId: string): Promise<WebElement> {
     const locator = By.css(`[data-test-id="${testId}"]`);
-    const element = await this.driver.wait(until.elementLocated(locator), WAIT_MS, `“${testId}” never appeared`);
+    return this.driver.wait(until.elementLocated(locator), WAIT_MS, `“${testId}” never appeared`);
+  }
+
+  async find(testId: string): Promise<WebElement> {
+    const element = await this.located(testId);
     return this.driver.wait(until.elementIsVisible(element), WAIT_MS, `“${testId}” never showed`);
   }
 
@@ -35,7 +39,7 @@ export class Page {
     await this.driver.wait(
       async () => {
         try {
-          const element = await this.find(testId);
+          const element = await this.located(testId);
           await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
           if (!(await element.isEnabled())) return false;
           await element.click();

@@ -22,6 +22,16 @@ export function fault(path: string, message: string): Refusal {
   return new Refusal('invalid-input', message, { faults: [{ path, message }] });
 }
 
+/** Runs a piece of the core for one field of a request: its refusal lands at that field. */
+export function atField<T>(path: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof CoreError) throw fault(path, error.message);
+    throw error;
+  }
+}
+
 /** SQLSTATE classes and codes that mean the database is not there for the moment. */
 const AWAY = /^(08|57P|53)/;
 

@@ -2,6 +2,7 @@ import { arealDose, intervalToMm, powerToPercent, speedToMmPerS } from '@unto/co
 import type { CreateStatedSetting, StatedSetting } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
+import { atField } from '../http/refusal.js';
 
 /** Keeps a stated setting as entered, with what follows from it in core units. */
 export async function createStatedSetting(context: Context, request: CreateStatedSetting): Promise<StatedSetting> {
@@ -34,10 +35,12 @@ function coreFigures(
   stated: CreateStatedSetting,
 ): Pick<StatedSetting, 'powerPercent' | 'powerW' | 'speedMmPerS' | 'intervalMm' | 'doseJPerMm2'> {
   const { power, speed, interval, ratedW, topSpeedMmPerS, passes } = stated;
-  const powerPercent = power ? powerToPercent(power.value, power.unit, ratedW) : null;
+  const powerPercent = power ? atField('power.value', () => powerToPercent(power.value, power.unit, ratedW)) : null;
   const powerW =
     power?.unit === 'W' ? power.value : powerPercent !== null && ratedW ? (powerPercent * ratedW) / 100 : null;
-  const speedMmPerS = speed ? speedToMmPerS(speed.value, speed.unit, { topSpeedMmPerS }) : null;
+  const speedMmPerS = speed
+    ? atField('speed.value', () => speedToMmPerS(speed.value, speed.unit, { topSpeedMmPerS }))
+    : null;
   const intervalMm = interval ? intervalToMm(interval.value, interval.unit) : null;
   const doseJPerMm2 =
     powerW && speedMmPerS && intervalMm ? arealDose({ powerW, speedMmPerS, intervalMm, passes }) : null;

@@ -20,7 +20,7 @@ import {
 } from '@unto/contract';
 import { createOnce, find, insert, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
-import { fault, Refusal } from '../http/refusal.js';
+import { atField, fault, Refusal } from '../http/refusal.js';
 import { loadBench } from '../stores/service.js';
 import { clocksWhere } from '../tickets/service.js';
 import { ledgerRecords } from './ledger.js';
@@ -89,14 +89,18 @@ export async function createJudgement(context: Context, runId: string, request: 
 /** A setting in core units; null where it cannot be known. Checks it against the head. */
 export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, bench: FittedBench) {
   const { machine, head } = bench;
-  const powerPercent = powerToPercent(request.power.value, request.power.unit, head.ratedW);
+  const powerPercent = atField('power.value', () =>
+    powerToPercent(request.power.value, request.power.unit, head.ratedW),
+  );
   const dialTable = machine.dialTable.length
     ? machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS }))
     : null;
-  const speedMmPerS = speedToMmPerS(request.speed.value, request.speed.unit, {
-    topSpeedMmPerS: machine.topSpeedMmPerS,
-    dialTable,
-  });
+  const speedMmPerS = atField('speed.value', () =>
+    speedToMmPerS(request.speed.value, request.speed.unit, {
+      topSpeedMmPerS: machine.topSpeedMmPerS,
+      dialTable,
+    }),
+  );
   if (speedMmPerS !== null && speedMmPerS > machine.topSpeedMmPerS * (1 + 1e-9)) {
     throw fault(
       'speed.value',

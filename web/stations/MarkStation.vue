@@ -56,7 +56,7 @@ const form = useForm<CreateRun>(createRun, () => {
     },
     speed: {
       value: shownSpeed === null ? speedMmPerS : Number(shownSpeed.toPrecision(4)),
-      unit: shownSpeed === null ? 'mm/s' : unit,
+      unit: shownSpeed === null && recipe.value ? 'mm/s' : unit,
     },
     interval: { value: recipe.value?.intervalMm ?? Number.NaN, unit: 'mm' },
     passes: recipe.value?.passes ?? 1,

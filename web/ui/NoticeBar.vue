@@ -9,7 +9,7 @@ const notices = useNotices();
     <div v-if="notices.notice" class="notice" :class="notices.notice.tone" data-test-id="notice">
       <span>{{ notices.notice.text }}</span>
       <button v-if="notices.notice.undo" type="button" @click="(notices.notice.undo(), notices.dismiss())">Undo</button>
-      <button type="button" aria-label="Dismiss" @click="notices.dismiss()">Close</button>
+      <button type="button" @click="notices.dismiss()">Close</button>
     </div>
   </div>
 </template>

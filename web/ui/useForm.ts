@@ -44,8 +44,9 @@ export function useForm<T extends object>(schema: Schema, initial: () => T) {
     return { ...visible, ...fromServer.value };
   });
 
+  /** A field was left. Its fault shows a moment later, so that the layout does not move under a press that left the field. */
   function touch(path: string): void {
-    touched.value = new Set([...touched.value, path]);
+    setTimeout(() => (touched.value = new Set([...touched.value, path])), 250);
   }
 
   /** Puts a refusal where it belongs: at its fields, or over the form. */

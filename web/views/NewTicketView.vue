@@ -165,11 +165,11 @@ const { values, faults, general, busy, touch } = form;
 
 <style scoped>
 .body {
-  padding: 1rem 1.5rem;
+  padding: 0.6rem 1.5rem 0;
   max-width: 62rem;
   display: flex;
   flex-direction: column;
-  gap: 1rem;
+  gap: 0.6rem;
 }
 
 fieldset {
@@ -203,6 +203,13 @@ legend {
   align-items: center;
   align-self: end;
   min-height: 44px;
+}
+
+.foot {
+  position: sticky;
+  bottom: 0;
+  padding: 0.5rem 0;
+  background: var(--unto-ground);
 }
 
 @media (max-width: 800px) {
