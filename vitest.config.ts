@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,contract,stand-ins,web,scripts}/**/*.test.ts'], exclude: ['**/node_modules/**', '**/dist/**'] } },
+      {
+        test: {
+          name: 'unit',
+          include: ['{core,contract,stand-ins,web,scripts}/**/*.test.ts'],
+          exclude: ['**/node_modules/**', '**/dist/**'],
+        },
+      },
       {
         test: {
           name: 'api',

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { inject } from 'vitest';
+import type {} from '../scripts/lib/test-cluster.js';
 import { launchServer } from '../scripts/lib/server.mjs';
 import { openBrowser, type Browser } from './browser.js';
 import { Page } from './page.js';

@@ -16,7 +16,9 @@ async function start() {
   const outside = process.env.DATABASE_URL;
   const folder = stateFolder();
   const lock = takeLock(folder);
+  /** @type {Awaited<ReturnType<typeof startCluster>> | undefined} */
   let cluster;
+  /** @type {ReturnType<typeof launchServer> | undefined} */
   let server;
   let stopping = false;
   const stop = async () => {
@@ -34,7 +36,7 @@ async function start() {
     cluster = outside ? undefined : await startCluster({ folder, durable: true });
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
-    server = launchServer({ url: outside ?? /** @type {any} */ (cluster).url, port, host });
+    server = launchServer({ url: outside ?? cluster?.url ?? '', port, host });
     process.on('SIGINT', () => void stop());
     process.on('SIGTERM', () => void stop());
     const address = await server.address;

@@ -86,12 +86,10 @@ function initialise(/** @type {string} */ programs, /** @type {string} */ data, 
 
 function asOwner(/** @type {string} */ programs, /** @type {string} */ program, /** @type {string[]} */ args) {
   const command = join(programs, program);
-  // The server inherits no pipe of ours: with one, pg_ctl would be waited for until the server ends.
-  const options = { cwd: '/', stdio: /** @type {const} */ (['ignore', 'ignore', 'pipe']) };
-  if (program === 'initdb') options.stdio = /** @type {any} */ (['ignore', 'pipe', 'pipe']);
-  if (program === 'pg_ctl') options.stdio = /** @type {any} */ (['ignore', 'ignore', 'ignore']);
-  if (isRoot()) run('runuser', ['-u', 'postgres', '--', command, ...args], options);
-  else run(command, args, options);
+  // pg_ctl hands its pipes on to the server it starts: with one of ours it would be waited for until the server ends.
+  const stdio = program === 'pg_ctl' ? 'ignore' : 'pipe';
+  if (isRoot()) run('runuser', ['-u', 'postgres', '--', command, ...args], { cwd: '/', stdio });
+  else run(command, args, { cwd: '/', stdio });
 }
 
 function giveTo(/** @type {string} */ folder, /** @type {string} */ data) {

@@ -40,7 +40,7 @@ export function postgresPrograms() {
 }
 
 /** Installs what is missing from Debian's packages as root or with sudo; otherwise names it. */
-export function ensureSystem({ browser }) {
+export function ensureSystem(/** @type {{ browser: boolean }} */ { browser }) {
   const missing = [
     ...(postgresPrograms() ? [] : ['postgresql']),
     ...(browser && !existsSync('/usr/bin/chromium') ? ['chromium'] : []),

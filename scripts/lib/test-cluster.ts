@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type {} from 'vitest';
 import type { TestProject } from 'vitest/node';
 import { startCluster } from './cluster.mjs';
 

@@ -1,3 +1,4 @@
+import type {} from '../../scripts/lib/test-cluster.js';
 import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';

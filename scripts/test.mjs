@@ -1,0 +1,56 @@
+// @ts-check
+// npm test: set-up, type check, lint, format and boundaries, then unit, API and browser tests. Closes with one line of counts.
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ROOT } from './lib/paths.mjs';
+import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
+import { testShare } from './lib/test-share.mjs';
+
+const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name);
+const WORKSPACES = ['core', 'contract', 'server', 'stand-ins', 'web', 'demo', 'e2e'];
+let passed = 0;
+let failed = 0;
+
+/** One step that counts as one test. */
+function step(/** @type {string} */ name, /** @type {string} */ command, /** @type {string[]} */ args) {
+  const begun = Date.now();
+  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit' });
+  if (status === 0) passed += 1;
+  else failed += 1;
+  console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+}
+
+function suite(/** @type {string} */ project) {
+  const folder = mkdtempSync(join(tmpdir(), 'unto-report-'));
+  const report = join(folder, 'report.json');
+  const { status } = spawnSync(
+    bin('vitest'),
+    ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    { cwd: ROOT, stdio: 'inherit' },
+  );
+  try {
+    const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+    passed += numPassedTests;
+    failed += numFailedTests;
+    if (numTotalTests === 0 || (status !== 0 && numFailedTests === 0)) failed += 1;
+  } catch {
+    console.error(`${project}: no report was written.`);
+    failed += 1;
+  }
+  rmSync(folder, { recursive: true, force: true });
+}
+
+ensureSystem({ browser: true });
+ensureModules();
+ensureClient();
+step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]);
+step('lint', bin('eslint'), ['.']);
+step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
+for (const project of ['unit', 'api', 'e2e']) suite(project);
+const { tests, all } = testShare();
+console.log(`Tests are ${((100 * tests) / all).toFixed(1)} % of the code: ${tests} of ${all} lines.`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
