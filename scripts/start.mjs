@@ -20,10 +20,10 @@ async function start() {
   let cluster;
   /** @type {ReturnType<typeof launchServer> | undefined} */
   let server;
-  let stopping = false;
-  const stop = async () => {
-    if (stopping) return;
-    stopping = true;
+  /** @type {Promise<void> | undefined} */
+  let stopping;
+  const stop = () => (stopping ??= stopAll());
+  const stopAll = async () => {
     console.log('Stopping …');
     await server?.stop();
     cluster?.stop();
@@ -43,9 +43,10 @@ async function start() {
     lock.setAddress(address);
     console.log(`\nUnto is at ${address}\nState folder: ${folder}\nCtrl-C stops it.`);
     const code = await server.ended;
-    if (!stopping) console.error(`The server ended by itself (code ${code}).`);
+    const asked = stopping !== undefined;
+    if (!asked) console.error(`The server ended by itself (code ${code}).`);
     await stop();
-    process.exit(code === 0 ? 0 : 1);
+    process.exit(asked ? 0 : 1);
   } catch (error) {
     await stop();
     throw error;

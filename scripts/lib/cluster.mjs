@@ -37,6 +37,8 @@ export async function startCluster({ folder, durable }) {
   const password = readFileSync(secret, 'utf8').trim();
   const port = await freePort(5478);
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${durable ? '' : ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off'}`;
+  // A server that outlived its start (a killed terminal) is ours: the state folder's lock says so.
+  if (runs(programs, data)) asOwner(programs, 'pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']);
   asOwner(programs, 'pg_ctl', ['-D', data, '-l', join(data, 'server.log'), '-w', '-t', '60', '-o', settings, 'start']);
   return {
     port,
@@ -90,6 +92,12 @@ function asOwner(/** @type {string} */ programs, /** @type {string} */ program, 
   const stdio = program === 'pg_ctl' ? 'ignore' : 'pipe';
   if (isRoot()) run('runuser', ['-u', 'postgres', '--', command, ...args], { cwd: '/', stdio });
   else run(command, args, { cwd: '/', stdio });
+}
+
+function runs(/** @type {string} */ programs, /** @type {string} */ data) {
+  const status = [join(programs, 'pg_ctl'), '-D', data, 'status'];
+  const [command, ...args] = isRoot() ? ['runuser', '-u', 'postgres', '--', ...status] : status;
+  return spawnSync(/** @type {string} */ (command), args, { cwd: '/' }).status === 0;
 }
 
 function giveTo(/** @type {string} */ folder, /** @type {string} */ data) {
