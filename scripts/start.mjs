@@ -40,7 +40,7 @@ async function start() {
     process.on('SIGINT', () => void stop());
     process.on('SIGTERM', () => void stop());
     const address = await server.address;
-    lock.setAddress(address);
+    lock.setAddress(address, cluster?.port);
     console.log(`\nUnto is at ${address}\nState folder: ${folder}\nCtrl-C stops it.`);
     const code = await server.ended;
     const asked = stopping !== undefined;

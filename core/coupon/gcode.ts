@@ -72,6 +72,9 @@ function cellProgram(
   return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(design.passes)}G90\nM5\n`;
 }
 
+/** Positions are written to a tenth of a µm. */
+const GRID_PER_MM = 10_000;
+
 /** Text of a cell's lines in relative moves, cut where the S word belongs. */
 function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOptions): string[] {
   const lines = hatchLines(design.cell, {
@@ -81,11 +84,23 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
   });
   const runUp = overscan(cell.speedMmPerS, options.motion);
   const pieces: string[] = [''];
-  let at = [0, 0] as [number, number];
-  const step = (word: string, x: number, y: number): string => {
-    const to: [number, number] = [Number(x.toFixed(4)), Number(y.toFixed(4))];
-    const text = `${word}${axisWord('X', to[0] - at[0])}${axisWord('Y', to[1] - at[1])}`;
-    at = to;
+  // In tenths of a µm, as whole numbers: positions are rounded once, and equal steps give equal words without formatting again.
+  let [atX, atY] = [0, 0];
+  const words = new Map<number, string>();
+  const word = (letter: 'X' | 'Y', delta: number): string => {
+    if (delta === 0) return '';
+    const key = letter === 'X' ? delta : delta + 0.5;
+    let text = words.get(key);
+    if (text === undefined) {
+      text = ` ${letter}${delta / GRID_PER_MM}`;
+      words.set(key, text);
+    }
+    return text;
+  };
+  const step = (move: string, x: number, y: number): string => {
+    const [toX, toY] = [Math.round(x * GRID_PER_MM), Math.round(y * GRID_PER_MM)];
+    const text = move + word('X', toX - atX) + word('Y', toY - atY);
+    [atX, atY] = [toX, toY];
     return text;
   };
   for (const line of lines) {
@@ -102,11 +117,6 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
 function unit(line: HatchLine): [number, number] {
   const length = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
   return [(line.x1 - line.x0) / length, (line.y1 - line.y0) / length];
-}
-
-function axisWord(axis: 'X' | 'Y', delta: number): string {
-  const rounded = Number(delta.toFixed(4));
-  return rounded === 0 ? '' : ` ${axis}${rounded}`;
 }
 
 function mm(value: number): string {

@@ -9,8 +9,8 @@ export function takeLock(/** @type {string} */ folder) {
     try {
       writeFileSync(file, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx' });
       return {
-        setAddress: (/** @type {string} */ address) =>
-          writeFileSync(file, JSON.stringify({ pid: process.pid, address })),
+        setAddress: (/** @type {string} */ address, /** @type {number | undefined} */ databasePort) =>
+          writeFileSync(file, JSON.stringify({ pid: process.pid, address, databasePort })),
         release: () => rmSync(file, { force: true }),
       };
     } catch (error) {
@@ -38,5 +38,5 @@ function readHolder(/** @type {string} */ file) {
 /** A process with that number that is a start of Unto, not something that took its number since. */
 function isOurs(/** @type {number} */ pid) {
   const commandLine = `/proc/${pid}/cmdline`;
-  return existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('start.mjs');
+  return existsSync(commandLine) && /(start|dev)\.mjs/.test(readFileSync(commandLine, 'utf8'));
 }
