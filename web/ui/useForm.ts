@@ -4,7 +4,7 @@ import type { Problem } from '@unto/contract';
 import { ApiProblem } from '../api/client';
 
 /** A form's values with the fault of each field; validates as typed, shows a fault once its field was left or the form sent. */
-export function useForm<T extends object>(schema: Schema, initial: () => T) {
+export function useForm<T extends object>(schema: Schema, initial: () => T, focusFault: () => void = focusFirstFault) {
   const values = ref(initial()) as Ref<T>;
   const faults = ref<Record<string, string>>({});
   const fromServer = ref<Record<string, string>>({});
@@ -54,7 +54,7 @@ export function useForm<T extends object>(schema: Schema, initial: () => T) {
     const atFields = (problem.faults ?? []).filter(({ path }) => path);
     fromServer.value = Object.fromEntries(atFields.map(({ path, message }) => [path!, message]));
     general.value = atFields.length ? '' : problem.detail;
-    focusFirstFault();
+    focusFault();
   }
 
   /** Checks, then runs `work`; a refusal of the server lands at its fields. Other errors go on. Returns whether it worked. */
@@ -62,7 +62,7 @@ export function useForm<T extends object>(schema: Schema, initial: () => T) {
     if (busy.value) return false;
     tried.value = true;
     if (!check()) {
-      focusFirstFault();
+      focusFault();
       return false;
     }
     busy.value = true;

@@ -1,0 +1,187 @@
+import { describe, expect, it } from 'vitest';
+import type { Schema } from 'yup';
+import { depthOfFocus, spotOffFocus } from '@unto/core';
+import {
+  CONTRAST_STEPS,
+  couponBench,
+  couponLimits,
+  createJudgement,
+  createRun,
+  createStatedSetting,
+  createWeighing,
+  openApiDocument,
+  PROBLEMS,
+  rayleighOf,
+  rowMotion,
+  ROUTES,
+  settingJob,
+  STORE_BODIES,
+  STORE_LINKS,
+  windowBench,
+  type FittedBench,
+} from './index.js';
+
+const ID = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001';
+const run = {
+  id: ID,
+  ticketId: ID,
+  recipeId: null,
+  correctsId: null,
+  pieces: 1,
+  power: { value: 90, unit: '%' },
+  speed: { value: 150, unit: 'mm/s' },
+  interval: { value: 0.06, unit: 'mm' },
+  passes: 1,
+  focusOffsetMm: 0,
+  air: 'off',
+  minutes: 2,
+  note: '',
+};
+
+function faults(schema: Schema, value: unknown): Record<string, string> {
+  try {
+    schema.validateSync(value, { strict: true, abortEarly: false });
+    return {};
+  } catch (error) {
+    return Object.fromEntries(
+      (error as { inner: { path: string; message: string }[] }).inner.map(({ path, message }) => [path, message]),
+    );
+  }
+}
+
+describe('requests', () => {
+  it('take a whole run', () => expect(faults(createRun, run)).toEqual({}));
+
+  it.each([
+    [{ power: { value: 0, unit: '%' } }, 'power.value', /above 0/],
+    [{ power: { value: 100.5, unit: '%' } }, 'power.value', /at most 100/],
+    [{ power: { value: 1001, unit: '0-1000' } }, 'power.value', /at most 1000/],
+    [{ power: { value: 9, unit: 'hp' } }, 'power.unit', /one of: %, 0-1000, W/],
+    [{ speed: { value: Number.NaN, unit: 'mm/s' } }, 'speed.value', /number/],
+    [{ interval: { value: -1, unit: 'mm' } }, 'interval.value', /above 0/],
+    [{ passes: 1.5 }, 'passes', /whole number/],
+    [{ passes: 0 }, 'passes', /at least 1/],
+    [{ air: 'maybe' }, 'air', /one of: off, on/],
+    [{ id: 'X' }, 'id', /UUID/],
+    [{ minutes: '3' }, 'minutes', /number/],
+    [{ note: 'n'.repeat(5000) }, 'note', /longer than 4000/],
+  ])('refuse %j at its field', (change, path, message) => {
+    expect(faults(createRun, { ...run, ...change })[path]).toMatch(message);
+  });
+
+  it('refuse what they do not know', () => {
+    expect(Object.values(faults(createRun, { ...run, surprise: 1 }))).toHaveLength(1);
+  });
+
+  it('take weights of 0, not below', () => {
+    const weighing = {
+      id: ID,
+      containerId: ID,
+      pieces: 1,
+      before: { value: 0, unit: 'g' },
+      after: { value: -1, unit: 'oz' },
+      partsBefore: null,
+      partsAfter: null,
+      correctsId: null,
+    };
+    expect(faults(createWeighing, weighing)).toEqual({ 'after.value': 'Weight after cannot be negative.' });
+  });
+
+  it('let a stated setting leave out what nobody stated', () => {
+    const stated = {
+      id: ID,
+      title: 't',
+      family: 'glass',
+      wavelengthClass: 'co2',
+      ratedW: null,
+      topSpeedMmPerS: null,
+      power: null,
+      speed: null,
+      interval: null,
+      frequencyKHz: null,
+      pulseNs: null,
+      passes: 1,
+      source: 's',
+      note: '',
+    };
+    expect(faults(createStatedSetting, stated)).toEqual({});
+    expect(faults(createStatedSetting, { ...stated, title: '  ', ratedW: -1 })).toMatchObject({
+      title: 'What it marks is missing.',
+      ratedW: expect.stringContaining('negative'),
+    });
+  });
+
+  it('judge contrast on the described steps only', () => {
+    const judgement = {
+      id: ID,
+      contrastStep: 6,
+      evenness: 'even',
+      piecesGood: 1,
+      faults: ['dull'],
+      tests: [],
+      note: '',
+    };
+    expect(Object.keys(faults(createJudgement, judgement)).sort()).toEqual(['contrastStep', 'faults[0]']);
+    expect(CONTRAST_STEPS.map(({ step }) => step)).toEqual([1, 2, 3, 4, 5]);
+  });
+});
+
+describe('registries', () => {
+  it('have one place for every path and method, and a summary for every route', () => {
+    const places = Object.values(ROUTES).map(({ method, path }) => `${method} ${path}`);
+    expect(new Set(places).size).toBe(places.length);
+    expect(Object.values(ROUTES).every(({ summary }) => summary.length > 5)).toBe(true);
+    expect(openApiDocument().components.schemas.Problem.properties.type.enum).toEqual(Object.keys(PROBLEMS));
+  });
+
+  it('link store kinds by fields that their schemas have', () => {
+    for (const [kind, link] of Object.entries(STORE_LINKS))
+      expect(Object.keys(STORE_BODIES[kind as keyof typeof STORE_BODIES].fields)).toContain(link.field);
+  });
+});
+
+describe('a fitted bench', () => {
+  const bench = {
+    machine: {
+      motion: 'gantry',
+      topSpeedMmPerS: 600,
+      accelerationMmPerS2: 5000,
+      bedWidthMm: 700,
+      bedHeightMm: 500,
+      jumpDelayS: 0,
+    },
+    head: { ratedW: 55, firingThresholdPercent: 7 },
+    lens: { spotXMm: 0.08, spotYMm: 0.1, depthOfFocusMm: 0.53, depthGrowth: 0.05 },
+    substrate: { conductivity: 0.0162, diffusivity: 4.05 },
+    calibration: null,
+  } as unknown as FittedBench;
+
+  it('turns a stated depth of focus into the Rayleigh range that gives it back', () => {
+    const rayleighMm = rayleighOf(bench.lens);
+    expect(depthOfFocus({ rayleighMm, growth: 0.05 })).toBeCloseTo(0.53, 9);
+    expect(spotOffFocus({ spotMm: 0.1, rayleighMm }, 0.53)).toBeCloseTo(0.105, 9);
+  });
+
+  it('hands the core what it wants', () => {
+    expect(couponLimits(bench)).toEqual({
+      bed: { widthMm: 700, heightMm: 500 },
+      topSpeedMmPerS: 600,
+      firingThresholdPercent: 7,
+    });
+    expect(windowBench(bench).radiusMm).toBeCloseTo(Math.sqrt(0.04 * 0.05), 12);
+    expect(couponBench(bench).power).toMatchObject({ ratedW: 55 });
+    expect(rowMotion({ ...bench.machine, motion: 'galvo', jumpDelayS: 0.0004 })).toEqual({
+      kind: 'galvo',
+      jumpMmPerS: 600,
+      delayS: 0.0004,
+    });
+    const job = settingJob(
+      bench,
+      { widthMm: 38, heightMm: 22 },
+      { bound: 0.8, tolerancePower: 0.05, toleranceFocusMm: 0.3 },
+      150,
+    );
+    expect(job.tolerance.focusShare).toBeGreaterThan(0);
+    expect(job.tolerance.focusShare).toBeLessThan(0.05);
+  });
+});

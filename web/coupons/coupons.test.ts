@@ -1,0 +1,90 @@
+import { layoutCoupon, type Outcome } from '@unto/core';
+import { couponDesign } from '@unto/contract';
+import { describe, expect, it } from 'vitest';
+import { designOf, firstDraft, fixedParameters } from './design-form';
+import { changedEntries, newestOutcomes } from './outcome-map';
+
+const LIMITS = { bed: { widthMm: 390, heightMm: 380 }, topSpeedMmPerS: 250, firingThresholdPercent: 7 };
+
+describe('a first coupon', () => {
+  it.each([
+    { topSpeedMmPerS: 600, firingThresholdPercent: 7 },
+    { topSpeedMmPerS: 250, firingThresholdPercent: 0 },
+    { topSpeedMmPerS: 7000, firingThresholdPercent: 0 },
+  ])('fits and is accepted by the contract for %j', (head) => {
+    const design = designOf(firstDraft(head));
+    const layout = layoutCoupon(design, { ...LIMITS, ...head });
+    expect(layout.cells).toHaveLength(56);
+    expect(layout.cells.every(({ reachable }) => reachable)).toBe(true);
+    expect(() => couponDesign.validateSync(design, { strict: true })).not.toThrow();
+  });
+
+  it('asks for single values only of what no axis varies', () => {
+    const draft = firstDraft(LIMITS);
+    expect(fixedParameters(draft)).toEqual(['interval']);
+    expect(fixedParameters({ ...draft, third: true })).toEqual([]);
+    expect(fixedParameters({ ...draft, x: { ...draft.x, parameter: 'interval' } })).toEqual(['power']);
+  });
+
+  it('reads a list as typed, commas, semicolons or spaces, and keeps what is no number as a fault', () => {
+    const draft = firstDraft(LIMITS);
+    const list = (text: string) => {
+      const { x } = designOf({ ...draft, x: { ...draft.x, spacing: 'list', list: text } }).axes;
+      return x.spacing === 'list' ? x.values : [];
+    };
+    expect(list('40, 60;80  100')).toEqual([40, 60, 80, 100]);
+    expect(list('40, x')[1]).toBeNaN();
+    expect(() =>
+      layoutCoupon(designOf({ ...draft, x: { ...draft.x, spacing: 'list', list: '40, x' } }), LIMITS),
+    ).toThrow(/must be a number/);
+  });
+});
+
+describe('outcomes', () => {
+  const reading = (stage: 'rinsed' | 'scrubbed', entries: { cell: number; outcome: Outcome }[]) => ({
+    id: '',
+    stage,
+    source: 'entered' as const,
+    entries,
+    at: '',
+    by: '',
+  });
+
+  it('of a later reading count, stage by stage', () => {
+    const coupon = {
+      readings: [
+        reading('rinsed', [{ cell: 0, outcome: 'holds' }]),
+        reading('scrubbed', [
+          { cell: 0, outcome: 'under' },
+          { cell: 1, outcome: 'holds' },
+        ]),
+        reading('scrubbed', [{ cell: 1, outcome: 'over' }]),
+      ],
+    };
+    expect([...newestOutcomes(coupon, 'scrubbed')]).toEqual([
+      [0, 'under'],
+      [1, 'over'],
+    ]);
+    expect([...newestOutcomes(coupon, 'rinsed')]).toEqual([[0, 'holds']]);
+  });
+
+  it('are sent only where they differ from what is kept', () => {
+    const kept = new Map<number, Outcome>([
+      [0, 'holds'],
+      [1, 'under'],
+    ]);
+    expect(
+      changedEntries(
+        kept,
+        new Map([
+          [0, 'holds'],
+          [1, 'over'],
+          [4, 'holds'],
+        ]),
+      ),
+    ).toEqual([
+      { cell: 1, outcome: 'over' },
+      { cell: 4, outcome: 'holds' },
+    ]);
+  });
+});

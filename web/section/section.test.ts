@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import {
+  beamOutline,
+  filmScale,
+  hatchMarks,
+  nowX,
+  pixelsPerUm,
+  sinkingFilm,
+  VIEW,
+  type SectionModel,
+} from './geometry';
+
+const model: SectionModel = {
+  mode: 'coat',
+  material: '304',
+  vitreous: false,
+  thicknessMm: 1.2,
+  film: { wetUm: 31, dryUm: 9.4, lowUm: 8.3, highUm: 10.5, measured: true },
+  band: { lowUm: 8, highUm: 12 },
+  drying: 0.3,
+  dryS: 240,
+  distanceMm: 200,
+  beam: { spotMm: 0.165, rayleighMm: 1.66, depthMm: 0.53, growth: 0.05, offsetMm: 0, intervalMm: 0.06 },
+};
+
+describe('section', () => {
+  it('draws thin and thick films within its room, and says its scale', () => {
+    expect(pixelsPerUm(model)).toBeCloseTo(96 / 31, 9);
+    expect(pixelsPerUm({ ...model, film: { ...model.film!, wetUm: 2, dryUm: 1 }, band: null })).toBe(5);
+    expect(pixelsPerUm({ ...model, film: { ...model.film!, wetUm: 200 } }) * 200).toBeLessThanOrEqual(96 + 1e-9);
+    expect(filmScale(model)).toMatch(/^\d+ : 1$/);
+    expect(pixelsPerUm({ ...model, film: null, band: null })).toBe(5);
+  });
+
+  it('lets the film sink from wet to dry and never below', () => {
+    const { topAt } = sinkingFilm(90, 30);
+    expect(topAt(0)).toBe(VIEW.surface - 90);
+    expect(topAt(1)).toBe(VIEW.surface - 30);
+    expect(topAt(7)).toBe(VIEW.surface - 30);
+    for (let i = 1; i <= 20; i += 1) expect(topAt(i / 20)).toBeGreaterThanOrEqual(topAt((i - 1) / 20));
+  });
+
+  it('moves “now” from left to right and stops when dry', () => {
+    expect(nowX(0)).toBeLessThan(nowX(0.5));
+    expect(nowX(1)).toBe(nowX(3));
+    expect(nowX(1)).toBeLessThan(VIEW.right);
+  });
+
+  it('draws the waist at the focus, to scale with the line spacing', () => {
+    const outline = beamOutline(model.beam!, 300);
+    expect(outline.focusY).toBe(300);
+    expect(outline.pxPerMm * model.beam!.spotMm).toBeCloseTo(42, 9);
+    const raised = beamOutline({ ...model.beam!, offsetMm: 0.53 }, 300);
+    expect(raised.focusY).toBeCloseTo(300 - raised.depthPx, 9);
+    const widths = outline.points
+      .split(' ')
+      .slice(0, 41)
+      .map((point) => Number(point.split(',')[0]));
+    expect(Math.max(...widths)).toBe(widths.at(-1));
+  });
+
+  it('spaces lines evenly, and not closer than can be seen', () => {
+    const marks = hatchMarks(15);
+    expect(marks[1]! - marks[0]!).toBeCloseTo(15, 9);
+    expect(marks.every((x) => x > VIEW.left && x < VIEW.right)).toBe(true);
+    expect(hatchMarks(0.2)[1]! - hatchMarks(0.2)[0]!).toBe(3);
+  });
+});

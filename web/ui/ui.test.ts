@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest';
+import { createTicket, type Problem } from '@unto/contract';
+import { nextTick } from 'vue';
+import { ApiProblem } from '../api/client';
+import {
+  formatClock,
+  formatDuration,
+  formatFigure,
+  formatMoney,
+  formatNumber,
+  GRADE_WORDS,
+  parseNumber,
+  withUnit,
+} from './format';
+import { isTyping, KEYS } from './keys';
+import { useForm } from './useForm';
+
+const plain = (text: string) => text.replace(/\u202f/g, ' ');
+
+describe('numbers as written', () => {
+  it('keep what was entered and no idle zeros', () => {
+    expect(formatNumber(0.08)).toBe('0.08');
+    expect(formatNumber(100)).toBe('100');
+    expect(formatNumber(12.34567)).toBe('12.35');
+    expect(plain(formatNumber(123456))).toBe('123 456');
+    expect(formatNumber(0)).toBe('0');
+    expect(formatNumber(Number.NaN)).toBe('–');
+  });
+
+  it('show computed figures with their zeros', () => {
+    expect(formatFigure(10, 3)).toBe('10.0');
+    expect(formatFigure(0.004411, 2)).toBe('0.0044');
+    expect(plain(formatFigure(5330, 3))).toBe('5330');
+    expect(plain(formatFigure(53301, 3))).toBe('53 300');
+    expect(formatFigure(0)).toBe('0');
+  });
+
+  it('carry their unit after a thin space, a 0-1000 scale in words', () => {
+    expect(withUnit(123, 'mm/s')).toBe('123\u202fmm/s');
+    expect(withUnit(850, '0-1000')).toBe('850 of 1000');
+    expect(plain(formatMoney(1234.4, 'CR'))).toBe('12.34 CR');
+  });
+
+  it.each([
+    ['1,5', 1.5],
+    [' 1 000.25 ', 1000.25],
+    ['-4', -4],
+    ['1e-3', 0.001],
+    ['', Number.NaN],
+    ['12mm', Number.NaN],
+    ['1.2.3', Number.NaN],
+  ])('read “%s”', (typed, value) => expect(parseNumber(typed)).toEqual(value));
+
+  it.each([
+    [0, '0:00'],
+    [59.2, '1:00'],
+    [160, '2:40'],
+    [4920, '1:22 h'],
+    [-5, '0:00'],
+  ])('show %s s on a clock as %s', (seconds, text) => expect(plain(formatClock(seconds))).toBe(text));
+
+  it('say times as people do', () => {
+    expect(plain(formatDuration(75))).toBe('75 s');
+    expect(plain(formatDuration(240))).toBe('4:00 min');
+    expect(plain(formatDuration(7800))).toBe('2 h 10');
+  });
+
+  it('have a word and a meaning for every grade', () => {
+    for (const { word, text } of Object.values(GRADE_WORDS))
+      expect([word.length > 3, text.length > 5]).toEqual([true, true]);
+  });
+});
+
+const EMPTY = {
+  id: '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001',
+  title: '',
+  pieces: 1,
+  markWidthMm: Number.NaN,
+  markHeightMm: 22,
+  coatMarginMm: 3,
+  substrateId: '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0002',
+  headId: '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0003',
+  lensId: '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0004',
+  aim: { tone: 'dark on light', strength: 'clear', work: 'fill' },
+  foodUse: false,
+  wantedOn: null,
+  note: '',
+};
+const ticketForm = (change: object) =>
+  useForm(
+    createTicket,
+    () => ({ ...structuredClone(EMPTY), ...change }),
+    () => undefined,
+  );
+const problem = (change: Partial<Problem>): Problem => ({
+  type: 'invalid-input',
+  title: '',
+  status: 422,
+  detail: 'No.',
+  ...change,
+});
+
+describe('forms', () => {
+  it('show no fault before a field was left or the form sent', async () => {
+    const form = ticketForm({});
+    expect(form.faults.value).toEqual({});
+    expect(await form.submit(async () => expect.unreachable())).toBe(false);
+    expect(form.faults.value).toMatchObject({
+      title: 'What is marked is missing.',
+      markWidthMm: 'Width of the mark must be a number.',
+    });
+  });
+
+  it('put what the server refuses at its field until that is changed', async () => {
+    const form = ticketForm({ title: 'Tags', markWidthMm: 38 });
+    const refused = problem({ faults: [{ path: 'lensId', message: 'It was retired.' }] });
+    expect(await form.submit(() => Promise.reject(new ApiProblem(refused)))).toBe(false);
+    expect(form.faults.value).toEqual({ lensId: 'It was retired.' });
+    form.values.value.lensId = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0009';
+    await nextTick();
+    expect(form.faults.value).toEqual({});
+  });
+
+  it('say what belongs to no field over the form, and let other errors through', async () => {
+    const form = ticketForm({ title: 'Tags', markWidthMm: 38 });
+    await form.submit(() => Promise.reject(new ApiProblem(problem({ detail: 'Not now.' }))));
+    expect(form.general.value).toBe('Not now.');
+    await expect(form.submit(() => Promise.reject(new Error('broken')))).rejects.toThrow('broken');
+    expect(form.busy.value).toBe(false);
+    form.reset();
+    expect(form.general.value).toBe('');
+  });
+
+  it('hand over plain values, once at a time', async () => {
+    const form = ticketForm({ title: 'Tags', markWidthMm: 38 });
+    let calls = 0;
+    const slow = async (values: object) => {
+      calls += 1;
+      expect(structuredClone(values)).toEqual(values);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    };
+    const both = await Promise.all([form.submit(slow), form.submit(slow)]);
+    expect([both, calls]).toEqual([[true, false], 1]);
+  });
+});
+
+describe('keys', () => {
+  it('are letters while somebody types', () => {
+    const event = (change: object) =>
+      ({ target: null, ctrlKey: false, metaKey: false, altKey: false, ...change }) as unknown as KeyboardEvent;
+    expect(isTyping(event({}))).toBe(false);
+    expect(isTyping(event({ ctrlKey: true }))).toBe(true);
+    expect(isTyping(event({ target: { closest: () => ({}) } }))).toBe(true);
+    expect(new Set(KEYS.map(({ keys }) => keys)).size).toBe(KEYS.length);
+  });
+});
