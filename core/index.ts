@@ -5,7 +5,6 @@ export * from './beam/index.js';
 export * from './heat/index.js';
 export * from './coat/index.js';
 export * from './time/index.js';
-export * from './cost/index.js';
 export * from './coupon/index.js';
 export * from './formats/index.js';
 export * from './window/index.js';

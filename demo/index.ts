@@ -49,9 +49,6 @@ async function setUpWorkshop(scribe: Scribe): Promise<void> {
     bound: 0.8,
     tolerancePower: 0.05,
     toleranceFocusMm: 0.3,
-    speedUnit: 'mm/s',
-    intervalUnit: 'mm',
-    filmUnit: 'µm',
     massUnit: 'g',
   };
   await scribe.call('changeWorkshop', settings, { daysAgo: 430, by: 'ines' });

@@ -197,6 +197,7 @@ main {
   }
 
   .index {
+    scrollbar-width: none;
     flex-direction: row;
     overflow-x: auto;
     height: auto;

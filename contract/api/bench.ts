@@ -1,5 +1,5 @@
 import { object, type InferType } from 'yup';
-import { INTERVAL_UNITS, SPEED_UNITS } from '@unto/core';
+import { MASS_UNITS } from '@unto/core';
 import { notNegative, oneOf, text, uuid, whole, within } from '../fields/index.js';
 
 export const createOperator = object({
@@ -19,13 +19,7 @@ export const changeWorkshop = object({
   bound: within('Share that must hold in the worst case', 0.5, 0.99),
   tolerancePower: within('Power may drift by', 0, 0.5),
   toleranceFocusMm: within('Focus may drift by', 0, 10, 'mm'),
-  speedUnit: oneOf(
-    'Speed shown in',
-    SPEED_UNITS.filter((unit) => unit !== 'dial'),
-  ),
-  intervalUnit: oneOf('Interval shown in', INTERVAL_UNITS),
-  filmUnit: oneOf('Film shown in', ['µm', 'mil'] as const),
-  massUnit: oneOf('Mass shown in', ['g', 'oz'] as const),
+  massUnit: oneOf('Mass shown in', MASS_UNITS),
 }).noUnknown();
 export type Workshop = InferType<typeof changeWorkshop>;
 

@@ -20,7 +20,6 @@ export const FORMULAS = {
   rasterTime: 'time = rows × (width ÷ speed + turnaround) × passes, with run-up speed²/2a each side',
   couponRunTime: 'run time = time of every cell and label stroke, one after another, with the moves between them',
   settingFromWindow: 'quickest or safest setting whose worst case still holds in the fitted window',
-  pieceCost: 'cost = (compound + laser minutes × rate + hands-on minutes × rate) per piece',
 } as const;
 
 export type FormulaName = keyof typeof FORMULAS;

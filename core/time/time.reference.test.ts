@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { pieceCost } from '../cost/index.js';
 import { fastestRowSpeed, moveTime, overscan, rasterTime, rowCount, rowTime, type RowMotion } from './index.js';
 
 const GANTRY: RowMotion = { kind: 'gantry', accelerationMmPerS2: 5000, rapidMmPerS: 600 };
@@ -52,30 +51,5 @@ describe('raster time on trapezoidal motion', () => {
     expect(rowTime({ widthMm: 10, speedMmPerS: 1000, directions: 'two-way' }, galvo)).toBeCloseTo(0.0104, 9);
     expect(rowTime({ widthMm: 10, speedMmPerS: 1000, directions: 'one-way' }, galvo)).toBeCloseTo(0.0124, 9);
     expect(overscan(1000, galvo)).toBe(0);
-  });
-});
-
-describe('cost of a piece', () => {
-  it('adds blank, compound, laser and hands, and divides by the yield', () => {
-    const cost = pieceCost({
-      blankMinor: 40,
-      compoundMinor: 30,
-      laserMinutes: 2,
-      handsMinutes: 1,
-      laserMinorPerMinute: 25,
-      handsMinorPerMinute: 40,
-      yieldShare: 0.8,
-    });
-    expect(cost.totalMinor).toBeCloseTo((40 + 30 + 50 + 40) / 0.8, 9);
-    expect(() =>
-      pieceCost({
-        ...cost,
-        laserMinutes: 1,
-        handsMinutes: 1,
-        laserMinorPerMinute: 1,
-        handsMinorPerMinute: 1,
-        yieldShare: 0,
-      }),
-    ).toThrow(/yield/);
   });
 });

@@ -10,9 +10,6 @@ const FIRST_SETTINGS: Workshop = {
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
-  speedUnit: 'mm/s',
-  intervalUnit: 'mm',
-  filmUnit: 'µm',
   massUnit: 'g',
 };
 

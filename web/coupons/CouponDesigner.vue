@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { compoundForJob, CoreError, makeFigure, USUAL_TRANSFER, decisive, PARAMETER_UNITS } from '@unto/core';
+import {
+  compoundForJob,
+  CoreError,
+  lineOverlap,
+  thinSheetFactor,
+  makeFigure,
+  USUAL_TRANSFER,
+  decisive,
+  PARAMETER_UNITS,
+} from '@unto/core';
 import { couponBench, couponLimits, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -60,6 +69,16 @@ watchDebounced(draft, compute, { deep: true, debounce: 150, immediate: true });
 
 const cell = computed(() => made.value?.layout.cells[selected.value]);
 const prediction = computed(() => made.value?.predictions[selected.value]);
+const spotMm = Math.sqrt(bench.lens.spotXMm * bench.lens.spotYMm);
+const overlap = computed(() => (cell.value ? lineOverlap(cell.value.intervalMm, spotMm) : 0));
+/** How much hotter the sheet runs than a thick piece, over the time of a row. */
+const thinSheet = computed(() => {
+  if (!cell.value || !prediction.value?.heatIndexK) return 1;
+  const { conductivity, diffusivity, thicknessMm } = bench.substrate;
+  const { speedMmPerS } = cell.value;
+  const heat = { powerW: prediction.value.powerW, speedMmPerS, radiusMm: spotMm / 2, conductivity, diffusivity };
+  return thinSheetFactor(heat, { thicknessMm, historyS: draft.value.cellWidthMm / speedMmPerS });
+});
 const unreachable = computed(() => made.value?.layout.cells.filter(({ reachable }) => !reachable).length ?? 0);
 const hottest = computed(() =>
   Math.max(0, ...(made.value?.predictions.map(({ heatIndexK }) => heatIndexK ?? 0) ?? [])),
@@ -161,6 +180,14 @@ const LABELS = [
             {{ prediction.doseJPerMm2 === null ? 'lines' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} ·
             {{ prediction.heatIndexK === null ? 'does not fire' : `${formatFigure(prediction.heatIndexK)} K` }}
           </dd>
+        </div>
+        <div v-if="cell && draft.fill === 'filled'">
+          <dt>lines overlap</dt>
+          <dd class="mono">{{ overlap > 0 ? `${formatFigure(overlap * 100, 2)} %` : 'not at all' }}</dd>
+        </div>
+        <div v-if="thinSheet > 1.1">
+          <dt>thin sheet, runs hotter</dt>
+          <dd class="mono">× {{ formatFigure(thinSheet, 2) }}</dd>
         </div>
         <p v-if="unreachable" class="fault">
           {{ unreachable }} crossed cells: the head does not fire below {{ bench.head.firingThresholdPercent }} %.

@@ -17,7 +17,7 @@ import ChoiceField from '../ui/ChoiceField.vue';
 import ClockRing from '../ui/ClockRing.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import FigureTile from '../ui/FigureTile.vue';
-import { formatDuration, formatNumber, withUnit } from '../ui/format';
+import { formatDuration, formatFigure, formatNumber, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
@@ -191,7 +191,7 @@ const leftInCan = computed(() => {
 
     <section v-if="newest && verdict" class="verdict" :class="verdict.verdict" data-test-id="film-verdict">
       <p>
-        <strong>{{ VERDICTS[verdict.verdict] }}</strong> {{ withUnit(newest.film.value, 'µm') }} dry on
+        <strong>{{ VERDICTS[verdict.verdict] }}</strong> {{ formatFigure(newest.film.value) }} µm dry on
         {{ newest.pieces }} pieces, wanted {{ ticket.compound.body.bandLowUm }}–{{
           withUnit(ticket.compound.body.bandHighUm, 'µm')
         }}.

@@ -37,6 +37,7 @@ const run = computed(
 );
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
 const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
+const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
 const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
@@ -144,7 +145,13 @@ async function keep(): Promise<void> {
       </fieldset>
       <TextField v-model="values.note" class="wide" label="Note" />
     </form>
-    <p v-else-if="judged.length">All {{ judged.length }} runs are judged.</p>
+    <template v-else-if="judged.length">
+      <p>All {{ judged.length }} runs are judged.</p>
+      <p v-if="seen.length" class="seen">
+        <strong>Faults seen: {{ seen.join(', ') }}.</strong> Before the next run look at dose, focus and coat first, at
+        the compound last.
+      </p>
+    </template>
     <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>
     <template #foot>
       <Button
@@ -193,6 +200,12 @@ legend {
   grid-template-columns: 1fr 1fr auto;
   gap: 0.5rem;
   align-items: end;
+}
+
+.seen {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-danger);
+  background: var(--unto-danger-tint);
 }
 
 .faults {

@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import type { Station, StationState } from '@unto/core';
+import { nextTick, onMounted, useTemplateRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 
 /** The eight stations of a ticket with their state by shape and word. Keys 1-8 go to them. */
-defineProps<{ ticketId: string; stations: readonly StationState[]; open: Station }>();
+const props = defineProps<{ ticketId: string; stations: readonly StationState[]; open: Station }>();
 
 const STATE_WORDS = { open: 'open', running: 'running', done: 'done', attention: 'needs attention' } as const;
+
+/** On a narrow screen the line scrolls: the open station is brought into sight. */
+const line = useTemplateRef<HTMLElement>('line');
+async function show(): Promise<void> {
+  await nextTick();
+  line.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+}
+onMounted(show);
+watch(() => props.open, show);
 
 function title(station: Station): string {
   return station.charAt(0).toUpperCase() + station.slice(1);
@@ -13,7 +23,7 @@ function title(station: Station): string {
 </script>
 
 <template>
-  <nav class="line" aria-label="Stations">
+  <nav ref="line" class="line" aria-label="Stations">
     <RouterLink
       v-for="({ station, state, word }, i) in stations"
       :key="station"
@@ -140,6 +150,7 @@ svg {
   .line {
     display: flex;
     overflow-x: auto;
+    scrollbar-width: none;
   }
 
   .station {

@@ -8,7 +8,7 @@ import { ApiProblem, request } from '../api/client';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
+import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 
@@ -148,7 +148,7 @@ async function bringBack(event: Event): Promise<void> {
           <td class="number nowrap">{{ withUnit(record.power.value, record.power.unit) }}</td>
           <td class="number nowrap">{{ withUnit(record.speed.value, record.speed.unit) }}</td>
           <td class="number nowrap">{{ withUnit(record.interval.value, record.interval.unit) }}</td>
-          <td class="number nowrap">{{ record.dose ? withUnit(record.dose.value, 'J/mm²') : '–' }}</td>
+          <td class="number nowrap">{{ record.dose ? `${formatFigure(record.dose.value)} J/mm²` : '–' }}</td>
           <td><GradeMark :grade="record.grade" /></td>
           <td>
             <template v-if="record.correctedById">corrected since</template>
