@@ -1,1 +1,2 @@
 export * from './tickets.js';
+export * from './ticket-page.js';

@@ -1,15 +1,6 @@
 import { Op } from 'sequelize';
 import { placeChecks, prepareChecks, stationLine, type StationState, type TicketFacts } from '@unto/core';
-import type {
-  Check,
-  Clock,
-  CouponSummary,
-  LedgerRecord,
-  Recipe,
-  SubstrateBody,
-  Ticket,
-  Weighing,
-} from '@unto/contract';
+import type { Clock, CouponSummary, LedgerRecord, Recipe, SubstrateBody, Ticket, TicketPage } from '@unto/contract';
 import { list, type Context } from '../db/context.js';
 import { listCoupons } from '../coupons/service.js';
 import { recipesOf } from '../recipes/service.js';
@@ -17,20 +8,6 @@ import { ledgerRecords } from '../runs/ledger.js';
 import { listStores } from '../stores/service.js';
 import { checksOf, clocksWhere, getTicket, listTickets } from './service.js';
 import { transferSamples, weighingsOf } from './weighings.js';
-
-/** A ticket with everything recorded on it. */
-export interface TicketPage {
-  readonly ticket: Ticket;
-  readonly stations: readonly StationState[];
-  readonly checks: readonly Check[];
-  readonly clocks: readonly Clock[];
-  readonly weighings: readonly Weighing[];
-  readonly coupons: readonly CouponSummary[];
-  readonly recipes: readonly Recipe[];
-  readonly runs: readonly LedgerRecord[];
-  /** Transfer efficiencies learnt for the chosen compound, newest first. */
-  readonly transferSamples: readonly number[];
-}
 
 export async function ticketPage(context: Context, id: string): Promise<TicketPage> {
   const ticket = await getTicket(context, id);

@@ -19,8 +19,8 @@ const spacings = [
 <template>
   <fieldset>
     <legend>{{ title }}</legend>
-    <ChoiceField v-model="axis.parameter" label="Varies" :options="parameters as any" :test-id="`${name}-parameter`" />
-    <ChoiceField v-model="axis.spacing" label="In" :options="spacings as any" :test-id="`${name}-spacing`" />
+    <ChoiceField v-model="axis.parameter" label="Varies" :options="parameters" :test-id="`${name}-parameter`" />
+    <ChoiceField v-model="axis.spacing" label="In" :options="spacings" :test-id="`${name}-spacing`" />
     <TextField
       v-if="axis.spacing === 'list'"
       v-model="axis.list"

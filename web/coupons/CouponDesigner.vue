@@ -219,11 +219,11 @@ const LABELS = [
         <NumberField v-model="draft.cellWidthMm" label="Cell width" unit="mm" test-id="cell-width" />
         <NumberField v-model="draft.cellHeightMm" label="Cell height" unit="mm" test-id="cell-height" />
         <NumberField v-model="draft.gapMm" label="Gap" unit="mm" test-id="gap" />
-        <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS as any" test-id="fill" />
+        <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS" test-id="fill" />
         <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" unit="mm" />
         <NumberField v-model="draft.hatchAngleDeg" label="Hatch angle" unit="°" test-id="angle" />
-        <ChoiceField v-model="draft.directions" label="Rows run" :options="DIRECTIONS as any" />
-        <ChoiceField v-model="draft.labelsAt" label="Labels" :options="LABELS as any" test-id="labels" />
+        <ChoiceField v-model="draft.directions" label="Rows run" :options="DIRECTIONS" />
+        <ChoiceField v-model="draft.labelsAt" label="Labels" :options="LABELS" test-id="labels" />
         <NumberField v-model="draft.labelHeightMm" label="Letter height" unit="mm" />
         <NumberField v-model="draft.labelPowerPercent" label="Label power" unit="%" />
         <NumberField v-model="draft.labelSpeedMmPerS" label="Label speed" unit="mm/s" />

@@ -12,6 +12,7 @@ import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
 import ClockRing from '../ui/ClockRing.vue';
 import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
@@ -36,7 +37,6 @@ const coolLeft = computed(() =>
   cooling.value ? cooling.value.minimumS - (time.now - Date.parse(cooling.value.startedAt)) / 1000 : 0,
 );
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
-const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 const form = useForm<CreateCleaning>(createCleaning, () => ({
   id: uuid(),
@@ -95,7 +95,7 @@ async function keep(): Promise<void> {
         "
       />
     </section>
-    <form v-if="run" id="clean" class="grid" novalidate @submit.prevent="keep">
+    <form v-if="run" id="clean" class="form-grid" novalidate @submit.prevent="keep">
       <p class="wide">
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
@@ -105,7 +105,7 @@ async function keep(): Promise<void> {
         v-model="values.method"
         class="wide"
         label="Method"
-        :options="words(CLEANING_METHODS) as any"
+        :options="choicesOf(CLEANING_METHODS)"
         test-id="method"
       />
       <NumberField
@@ -116,7 +116,7 @@ async function keep(): Promise<void> {
         test-id="clean-minutes"
         @left="touch('minutes')"
       />
-      <ChoiceField v-model="values.residue" label="Residue left" :options="words(RESIDUES) as any" test-id="residue" />
+      <ChoiceField v-model="values.residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />
     </form>
     <p v-else-if="cleaned.length">All {{ cleaned.length }} runs are cleaned.</p>
     <p v-else class="quiet">Nothing was run yet.</p>
@@ -135,16 +135,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.6rem 0.9rem;
-}
-
-.wide {
-  grid-column: 1 / -1;
-}
-
 .cool {
   display: flex;
   align-items: center;

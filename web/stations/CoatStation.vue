@@ -207,7 +207,7 @@ const leftInCan = computed(() => {
     <form class="weigh" novalidate @submit.prevent="keep">
       <h3>Weigh the container</h3>
       <p v-if="general" class="fault" role="alert">{{ general }}</p>
-      <div class="grid">
+      <div class="form-grid">
         <ChoiceField
           v-model="values.containerId"
           class="wide"
@@ -313,16 +313,6 @@ const leftInCan = computed(() => {
 
 .verdict.right {
   border-left-color: var(--unto-bonded);
-}
-
-.grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.5rem 0.8rem;
-}
-
-.wide {
-  grid-column: 1 / -1;
 }
 
 .none {

@@ -19,6 +19,7 @@ import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
 import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
 import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
@@ -38,7 +39,6 @@ const run = computed(
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
 const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
-const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
 const form = useForm<CreateJudgement>(createJudgement, () => ({
@@ -101,7 +101,7 @@ async function keep(): Promise<void> {
       </table>
     </template>
     <h2>Judge</h2>
-    <form v-if="run" id="judge" class="grid" novalidate @submit.prevent="keep">
+    <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
       <p class="wide">
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
@@ -111,15 +111,10 @@ async function keep(): Promise<void> {
         v-model="values.contrastStep"
         class="wide"
         label="Contrast by eye, against the printed steps"
-        :options="steps as any"
+        :options="steps"
         test-id="contrast"
       />
-      <ChoiceField
-        v-model="values.evenness"
-        label="Evenness"
-        :options="words(EVENNESS_STEPS) as any"
-        test-id="evenness"
-      />
+      <ChoiceField v-model="values.evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
       <NumberField
         v-model="values.piecesGood"
         label="Good pieces"
@@ -130,8 +125,8 @@ async function keep(): Promise<void> {
       <fieldset class="wide">
         <legend>Tests done</legend>
         <div v-for="(test, i) in values.tests" :key="i" class="test">
-          <ChoiceField v-model="test.test" label="Test" :options="words(DURABILITY_TESTS) as any" />
-          <ChoiceField v-model="test.result" label="Result" :options="words(DURABILITY_RESULTS) as any" />
+          <ChoiceField v-model="test.test" label="Test" :options="choicesOf(DURABILITY_TESTS)" />
+          <ChoiceField v-model="test.result" label="Result" :options="choicesOf(DURABILITY_RESULTS)" />
           <Button type="button" text label="Remove" @click="removeTest(i)" />
         </div>
         <Button type="button" text label="Another test" @click="addTest" />
@@ -173,16 +168,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.6rem 0.9rem;
-}
-
-.wide {
-  grid-column: 1 / -1;
-}
-
 fieldset {
   margin: 0;
   padding: 0.3rem 0.7rem 0.6rem;

@@ -129,7 +129,7 @@ async function keep(): Promise<void> {
     <p v-else class="stop">
       No recipe: this setting rests on nothing yet. Prove it on a coupon first, or log the run as a guess.
     </p>
-    <form id="run" class="grid" novalidate @submit.prevent="keep">
+    <form id="run" class="form-grid" novalidate @submit.prevent="keep">
       <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
       <EnteredField
         v-model="values.power"
@@ -169,7 +169,7 @@ async function keep(): Promise<void> {
         :fault="faults['focusOffsetMm']"
         @left="touch('focusOffsetMm')"
       />
-      <ChoiceField v-model="values.air" label="Air assist" :options="AIR as any" test-id="air" />
+      <ChoiceField v-model="values.air" label="Air assist" :options="AIR" test-id="air" />
       <NumberField
         v-model="values.pieces"
         label="Pieces"
@@ -203,16 +203,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.5rem 0.9rem;
-}
-
-.wide {
-  grid-column: 1 / -1;
-}
-
 .stop {
   padding: 0.5rem 0.7rem;
   border-left: 4px solid var(--unto-danger);

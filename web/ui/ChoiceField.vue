@@ -19,7 +19,7 @@ defineEmits<{ left: [] }>();
     <Select
       v-model="model"
       :label-id="id"
-      :options="options as any"
+      :options="[...options]"
       option-label="label"
       option-value="value"
       :aria-label="label"

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="U extends string">
 import Select from 'primevue/select';
 import { computed } from 'vue';
+import { choicesOf } from './choices';
 import NumberField from './NumberField.vue';
 
 /** A value in a unit of the operator's choice; both are kept as entered. */
@@ -22,7 +23,7 @@ const unit = computed({
   get: () => model.value.unit,
   set: (entry: U) => (model.value = { ...model.value, unit: entry }),
 });
-const options = computed(() => props.units.map((name) => ({ value: name, label: name })));
+const options = computed(() => choicesOf(props.units));
 </script>
 
 <template>
@@ -30,7 +31,7 @@ const options = computed(() => props.units.map((name) => ({ value: name, label: 
     <Select
       v-model="unit"
       class="unit-choice"
-      :options="options as any"
+      :options="options"
       option-label="label"
       option-value="value"
       :aria-label="`Unit of ${label.toLowerCase()}`"

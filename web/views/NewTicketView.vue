@@ -9,6 +9,7 @@ import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
 import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
@@ -47,7 +48,6 @@ const lenses = computed(() =>
     .filter(({ body }) => body.headId === form.values.value.headId)
     .map((item) => ({ value: item.id, label: item.body.name })),
 );
-const words = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 watch(lenses, (found) => {
   if (!found.some(({ value }) => value === form.values.value.lensId))
     form.values.value.lensId = found.length === 1 ? found[0]!.value : NOTHING;
@@ -147,9 +147,9 @@ const { values, faults, general, busy, touch } = form;
     </fieldset>
     <fieldset>
       <legend>The aim: what a good mark is here</legend>
-      <ChoiceField v-model="values.aim.tone" label="Tone" :options="words(AIM_TONES) as any" test-id="tone" />
-      <ChoiceField v-model="values.aim.strength" label="Strength" :options="words(AIM_STRENGTHS) as any" />
-      <ChoiceField v-model="values.aim.work" label="Work" :options="words(AIM_WORKS) as any" />
+      <ChoiceField v-model="values.aim.tone" label="Tone" :options="choicesOf(AIM_TONES)" test-id="tone" />
+      <ChoiceField v-model="values.aim.strength" label="Strength" :options="choicesOf(AIM_STRENGTHS)" />
+      <ChoiceField v-model="values.aim.work" label="Work" :options="choicesOf(AIM_WORKS)" />
       <TextField
         v-model="values.wantedOn"
         label="Wanted on"

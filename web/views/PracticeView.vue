@@ -16,6 +16,7 @@ import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatFigure, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
@@ -74,7 +75,7 @@ async function keep(): Promise<void> {
     notices.say('Kept as stated: a start for a coupon, never proof.');
   });
 }
-const families = SUBSTRATE_FAMILIES.map((value) => ({ value, label: value }));
+const families = choicesOf(SUBSTRATE_FAMILIES);
 const beams = WAVELENGTH_CLASSES.map((value) => ({ value, label: WAVELENGTH_WORDS[value] }));
 const entered = (quantity: { value: number; unit: string } | null) =>
   quantity ? withUnit(quantity.value, quantity.unit) : '–';
@@ -107,8 +108,8 @@ const unknown = (row: StatedSetting) =>
         test-id="stated-title"
         @left="touch('title')"
       />
-      <ChoiceField v-model="values.family" label="Material" :options="families as any" />
-      <ChoiceField v-model="values.wavelengthClass" label="Beam" :options="beams as any" />
+      <ChoiceField v-model="values.family" label="Material" :options="families" />
+      <ChoiceField v-model="values.wavelengthClass" label="Beam" :options="beams" />
       <NumberField
         v-model="values.ratedW"
         optional

@@ -1,0 +1,19 @@
+import type { StationState } from '@unto/core';
+import type { CouponSummary } from '../coupons/index.js';
+import type { Recipe } from '../recipes/index.js';
+import type { LedgerRecord } from '../runs/index.js';
+import type { Check, Clock, Ticket, Weighing } from './tickets.js';
+
+/** A ticket with everything recorded on it. */
+export interface TicketPage {
+  readonly ticket: Ticket;
+  readonly stations: readonly StationState[];
+  readonly checks: readonly Check[];
+  readonly clocks: readonly Clock[];
+  readonly weighings: readonly Weighing[];
+  readonly coupons: readonly CouponSummary[];
+  readonly recipes: readonly Recipe[];
+  readonly runs: readonly LedgerRecord[];
+  /** Transfer efficiencies learnt for the chosen compound, newest first. */
+  readonly transferSamples: readonly number[];
+}
