@@ -1,0 +1,203 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Today } from '@unto/contract';
+import { DESIGN, fillStores, openTestBench, runBody, storeBody, ticketBody, type TestBench } from './testing/bench.js';
+
+let bench: TestBench;
+let ids: Awaited<ReturnType<typeof fillStores>>;
+beforeAll(async () => {
+  bench = await openTestBench();
+  ids = await fillStores(bench);
+});
+afterAll(() => bench.close());
+
+const today = async (): Promise<Today> => (await bench.call('GET', '/api/today')).body;
+const titles = async () => (await today()).tasks.map(({ title }) => title);
+const later = (seconds: number) => {
+  bench.now = new Date(bench.now.getTime() + seconds * 1000);
+};
+async function openTicket(change: object) {
+  const { body } = await bench.call('POST', '/api/tickets', ticketBody(ids, change));
+  return body;
+}
+async function choose(ticket: any) {
+  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+  return (await bench.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound })).body;
+}
+async function tick(ticketId: string, station: string, codes: string[]) {
+  for (const code of codes)
+    await bench.call('POST', `/api/tickets/${ticketId}/checks`, { id: randomUUID(), station, kind: 'check', code });
+}
+
+describe('Today', () => {
+  it('says nothing waits on an empty bench', async () => {
+    expect(await today()).toMatchObject({ tasks: [], clocks: [], short: [] });
+  });
+
+  it('sends each open ticket to its next station, the soonest wanted first', async () => {
+    await openTicket({ title: 'Later', wantedOn: '2026-05-01' });
+    await openTicket({ title: 'Sooner', wantedOn: '2026-04-01', pieces: 1 });
+    const { tasks } = await today();
+    expect(tasks.map(({ title }) => title)).toEqual(['Choose a compound: Sooner', 'Choose a compound: Later']);
+    expect(tasks[0]).toMatchObject({ text: 'compound to choose · 1 piece', action: 'Go to Choose', urgent: false });
+  });
+
+  it('puts a clock before tickets, and says now when its time has come', async () => {
+    const ticket = await choose(await openTicket({ title: 'Drying', wantedOn: '2026-03-03' }));
+    await bench.call('POST', `/api/tickets/${ticket.id}/clocks`, {
+      id: randomUUID(),
+      kind: 'dry',
+      label: 'tray 1',
+      minimumS: 240,
+    });
+    expect((await titles())[0]).toBe('Look for gloss, tray 1');
+    expect((await today()).tasks[0]!.urgent).toBe(false);
+    later(241);
+    expect((await today()).tasks[0]).toMatchObject({
+      title: 'Look for gloss, tray 1',
+      urgent: true,
+      to: `/tickets/${ticket.id}/coat`,
+    });
+    expect((await today()).clocks).toHaveLength(1);
+  });
+
+  it('names a coupon somebody broke off at once, not also its ticket', async () => {
+    const ticket = await choose(await openTicket({ title: 'Proving' }));
+    await tick(ticket.id, 'prepare', ['bare', 'measured', 'flat', 'clean']);
+    const id = randomUUID();
+    const { body: coupon } = await bench.call('POST', '/api/coupons', {
+      id,
+      ticketId: ticket.id,
+      substrateId: ids.substrate,
+      compoundId: ids.compound,
+      headId: ids.head,
+      lensId: ids.lens,
+      focusOffsetMm: 0,
+      design: DESIGN,
+    });
+    await bench.call('PUT', `/api/coupons/${id}/burnt`, { version: 1 });
+    expect(await titles()).toContain(`Rinse coupon ${coupon.design.code}`);
+    await bench.call('POST', `/api/coupons/${id}/readings`, {
+      id: randomUUID(),
+      stage: 'rinsed',
+      source: 'entered',
+      entries: [{ cell: 0, outcome: 'holds' }],
+    });
+    const found = await titles();
+    expect(found).toContain(`Scrub coupon ${coupon.design.code}`);
+    expect(found.filter((title) => title.includes('Proving'))).toEqual([]);
+    const rinsed = (await bench.call('GET', '/api/coupons?stage=rinsed')).body;
+    expect(rinsed.map((row: any) => row.id)).toEqual([id]);
+  });
+
+  it('asks for cleaning after a run', async () => {
+    const ticket = await openTicket({ title: 'Cleaning', pieces: 6 });
+    await bench.call('POST', '/api/runs', runBody(ticket.id));
+    const page = (await bench.call('GET', `/api/tickets/${ticket.id}`)).body;
+    expect(page.stations.find(({ station }: any) => station === 'clean')).toMatchObject({
+      state: 'attention',
+      word: '1 to clean',
+    });
+    expect(await titles()).toContain('Clean: Cleaning');
+  });
+
+  it('counts pieces left in a container, and one past its date', async () => {
+    const old = randomUUID();
+    await bench.call('POST', '/api/stores', {
+      id: old,
+      kind: 'container',
+      body: { ...storeBody('container', ids), name: 'Old can', expiresOn: '2026-01-31' },
+    });
+    const ticket = await choose(await openTicket({ title: 'Last of the can', pieces: 10 }));
+    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
+      id: randomUUID(),
+      containerId: ids.container,
+      pieces: 10,
+      before: { value: 120, unit: 'g' },
+      after: { value: 110, unit: 'g' },
+      partsBefore: null,
+      partsAfter: null,
+      correctsId: null,
+    });
+    const { short } = await today();
+    // 110 − 96 g left, 1 g a piece.
+    expect(short).toContainEqual(expect.objectContaining({ what: 'Corvid Film, lot K7', left: '14 pieces left' }));
+    expect(short).toContainEqual(expect.objectContaining({ what: 'Old can', left: 'use-by passed, 2026-01-31' }));
+  });
+});
+
+describe('a ticket’s page', () => {
+  it('leaves a corrected weighing out and counts a rinsed-off coat for nothing', async () => {
+    const ticket = await choose(await openTicket({ title: 'Again', pieces: 8 }));
+    const weigh = (change: object) => ({
+      id: randomUUID(),
+      containerId: ids.container,
+      pieces: 8,
+      before: { value: 300, unit: 'g' },
+      after: { value: 292, unit: 'g' },
+      partsBefore: null,
+      partsAfter: null,
+      correctsId: null,
+      ...change,
+    });
+    const first = weigh({});
+    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, first);
+    await bench.call(
+      'POST',
+      `/api/tickets/${ticket.id}/weighings`,
+      weigh({ correctsId: first.id, after: { value: 291, unit: 'g' } }),
+    );
+    const page = async () => (await bench.call('GET', `/api/tickets/${ticket.id}`)).body;
+    expect((await page()).weighings.map(({ afterG }: any) => afterG)).toEqual([291]);
+    const clock = randomUUID();
+    await bench.call('POST', `/api/tickets/${ticket.id}/clocks`, {
+      id: clock,
+      kind: 'dry',
+      label: 'tray',
+      minimumS: 240,
+    });
+    await bench.call('PUT', `/api/clocks/${clock}/end`, { outcome: 'dropped' });
+    expect((await page()).stations.find(({ station }: any) => station === 'coat').word).toBe('to coat');
+    expect((await bench.call('PUT', `/api/clocks/${clock}/end`, { outcome: 'passed' })).body.detail).toMatch(
+      /ended already/,
+    );
+  });
+
+  it('is not there for an unknown ticket', async () => {
+    expect((await bench.call('GET', `/api/tickets/${randomUUID()}`)).body.type).toBe('not-found');
+    expect((await bench.call('GET', '/api/tickets/nonsense')).status).toBe(404);
+    expect(
+      (
+        await bench.call('POST', `/api/tickets/${randomUUID()}/checks`, {
+          id: randomUUID(),
+          station: 'coat',
+          kind: 'check',
+          code: 'x',
+        })
+      ).status,
+    ).toBe(404);
+  });
+});
+
+describe('the shop', () => {
+  it('keeps its settings by version', async () => {
+    const { body: shop } = await bench.call('GET', '/api/workshop');
+    const { body: changed } = await bench.call('PUT', '/api/workshop', { ...shop, bound: 0.9 });
+    expect([changed.version, changed.bound]).toEqual([shop.version + 1, 0.9]);
+    const stale = await bench.call('PUT', '/api/workshop', { ...shop, bound: 0.7 });
+    expect([stale.status, stale.body.current.bound]).toEqual([409, 0.9]);
+    expect((await bench.call('PUT', '/api/workshop', { ...changed, bound: 1.2 })).body.faults[0].path).toBe('bound');
+  });
+
+  it('adds an operator once', async () => {
+    const person = { id: randomUUID(), name: 'Tobin Ash', role: 'operator' };
+    await bench.call('POST', '/api/operators', person);
+    await bench.call('POST', '/api/operators', person);
+    expect(
+      (await bench.call('GET', '/api/operators')).body.filter(({ name }: any) => name === 'Tobin Ash'),
+    ).toHaveLength(1);
+    expect(
+      (await bench.call('POST', '/api/operators', { ...person, id: randomUUID(), name: ' ' })).body.faults[0].path,
+    ).toBe('name');
+  });
+});
