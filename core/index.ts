@@ -11,3 +11,5 @@ export * from './window/index.js';
 export * from './choose/index.js';
 export * from './cautions/index.js';
 export * from './stations/index.js';
+export * from './materials/index.js';
+export * from './identify/index.js';

@@ -31,6 +31,7 @@ export const SUBSTRATE_FAMILIES = [
   'aluminium',
   'galvanised',
   'beryllium copper',
+  'zinc',
   'glass',
   'glazed ceramic',
   'vitreous enamel',
@@ -66,6 +67,7 @@ const METALS: readonly SubstrateFamily[] = [
   'aluminium',
   'galvanised',
   'beryllium copper',
+  'zinc',
 ];
 const VITREOUS: readonly SubstrateFamily[] = ['glass', 'glazed ceramic', 'vitreous enamel'];
 

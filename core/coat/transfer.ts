@@ -1,5 +1,6 @@
 import type { Grade } from '../evidence/figure.js';
 import { requirePositive, requireWithin } from '../support/require.js';
+import { studentT90 } from '../support/student-t.js';
 
 /**
  * Share of the solids leaving the container that stays on the part: dry mass on the part ÷ (laid down × solids by mass).
@@ -24,9 +25,6 @@ export interface TransferKnowledge {
 /** Usual share for a hand-held aerosol at 150-300 mm on small parts (common practice, no source). */
 export const USUAL_TRANSFER: TransferKnowledge = { value: 0.35, low: 0.22, high: 0.5, grade: 'usual', weighings: 0 };
 
-/** 95th percentile of Student's t for 1, 2, … degrees of freedom (two-sided 90 %); standard tables. */
-const T_90 = [6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812];
-
 /**
  * Transfer efficiency learnt from repeated weighings: their mean, and the range in which the next should fall nine times
  * in ten (prediction interval of the normal mean). Fewer than two weighings leave the usual value.
@@ -36,7 +34,7 @@ export function learnTransfer(samples: readonly number[]): TransferKnowledge {
   const n = samples.length;
   const mean = samples.reduce((sum, x) => sum + x, 0) / n;
   const variance = samples.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1);
-  const reach = (T_90[n - 2] ?? 1.645 + 1.7 / n) * Math.sqrt(variance * (1 + 1 / n));
+  const reach = studentT90(n - 1) * Math.sqrt(variance * (1 + 1 / n));
   return {
     value: mean,
     low: Math.max(0.01, mean - reach),

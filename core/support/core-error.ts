@@ -24,7 +24,11 @@ export type CoreErrorCode =
   | 'fit.no-data'
   | 'fit.not-converged'
   | 'weighing.reversed'
-  | 'weighing.below-tare';
+  | 'weighing.below-tare'
+  | 'choose.no-options'
+  | 'choose.no-weight'
+  | 'identify.ruled-out'
+  | 'cost.no-size';
 
 /**
  * A refusal of the core: `code` for programs, `message` for people, `path` for the field it is about,
