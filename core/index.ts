@@ -13,3 +13,4 @@ export * from './cautions/index.js';
 export * from './stations/index.js';
 export * from './materials/index.js';
 export * from './identify/index.js';
+export * from './cost/index.js';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { judgeCompound, type CompoundFacts, type PartFacts } from './judge-compound.js';
+import { judgeCompound, type CompoundFacts } from './judge-compound.js';
+import type { PartFacts } from './verdict.js';
 import {
   isMetal,
   isVitreous,

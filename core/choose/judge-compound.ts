@@ -1,11 +1,19 @@
 import type { Grade } from '../evidence/figure.js';
 import {
+  partDangers,
+  reason,
+  verdictOf,
+  type ChoiceEvidence,
+  type ChoiceReason,
+  type CompoundJudgement,
+  type PartFacts,
+} from './verdict.js';
+import {
   isMetal,
   isVitreous,
   WAVELENGTH_WORDS,
   type CompoundForm,
   type SubstrateFamily,
-  type SurfaceLayer,
   type WavelengthClass,
 } from './vocabulary.js';
 
@@ -18,29 +26,6 @@ export interface CompoundFacts {
   readonly containsPtfe: boolean;
 }
 
-export interface PartFacts {
-  readonly family: SubstrateFamily;
-  readonly layer: SurfaceLayer;
-}
-
-/** One reason for or against. Hard reasons block; soft ones warn and ask for a coupon. */
-export interface ChoiceReason {
-  readonly code: string;
-  readonly hard: boolean;
-  readonly text: string;
-  readonly grade: Grade;
-}
-
-export interface CompoundJudgement {
-  readonly verdict: 'offered' | 'warned' | 'blocked';
-  readonly reasons: readonly ChoiceReason[];
-}
-
-/** Scrubbed coupons of this compound on this substrate and wavelength class that hold somewhere. */
-export interface ChoiceEvidence {
-  readonly provedCoupons: number;
-}
-
 /**
  * Says whether a compound is offered for a part and beam, and why or why not. Danger blocks whatever was proved; the other hard
  * reasons give way to a scrubbed coupon that held on this very pairing. Rules: common practice, no source.
@@ -51,51 +36,30 @@ export function judgeCompound(
   beam: WavelengthClass,
   evidence: ChoiceEvidence,
 ): CompoundJudgement {
-  const proved = evidence.provedCoupons > 0;
-  const found = [
-    ...dangers(compound, part),
-    ...surfaceReasons(part),
-    ...materialReasons(compound, part),
-    ...beamReasons(compound, part, beam),
-  ];
-  const reasons = found.map((reason) => (proved && !DANGERS.has(reason.code) ? { ...reason, hard: false } : reason));
-  if (proved) {
-    reasons.push({
-      code: 'proved-here',
-      hard: false,
-      text: `Held on ${evidence.provedCoupons} scrubbed coupon${evidence.provedCoupons > 1 ? 's' : ''} of this pairing here.`,
-      grade: 'proved',
-    });
-  }
-  const against = reasons.filter((reason) => reason.code !== 'proved-here' && !FAVOURABLE.has(reason.code));
-  const blocked = against.some((reason) => reason.hard);
-  return { verdict: blocked ? 'blocked' : against.length > 0 && !proved ? 'warned' : 'offered', reasons };
+  return verdictOf(
+    [
+      ...compoundDangers(compound),
+      ...partDangers(part),
+      ...surfaceReasons(part),
+      ...materialReasons(compound, part),
+      ...beamReasons(compound, part, beam),
+    ],
+    evidence,
+  );
 }
 
-const DANGERS = new Set(['ptfe', 'pvc', 'beryllium', 'cadmium']);
-const FAVOURABLE = new Set(['stated']);
-
-function hard(code: string, text: string, grade: Grade = 'usual'): ChoiceReason {
-  return { code, hard: true, text, grade };
+function hard(code: string, text: string): ChoiceReason {
+  return reason(code, true, text);
 }
 
 function soft(code: string, text: string, grade: Grade = 'usual'): ChoiceReason {
-  return { code, hard: false, text, grade };
+  return { ...reason(code, false, text), grade };
 }
 
-function dangers(compound: CompoundFacts, part: PartFacts): ChoiceReason[] {
-  const reasons: ChoiceReason[] = [];
-  if (compound.containsPtfe)
-    reasons.push(hard('ptfe', 'Holds PTFE, which gives poisonous fluorinated fume under the beam.'));
-  if (part.family === 'PVC')
-    reasons.push(
-      hard('pvc', 'PVC and other chlorinated plastics are never lasered: the fume is corrosive and poisonous.'),
-    );
-  if (part.family === 'beryllium copper')
-    reasons.push(hard('beryllium', 'Beryllium copper is not lasered: its fume is poisonous.'));
-  if (part.layer === 'cadmium plate')
-    reasons.push(hard('cadmium', 'Cadmium plate is not lasered: its fume is poisonous.'));
-  return reasons;
+function compoundDangers(compound: CompoundFacts): ChoiceReason[] {
+  return compound.containsPtfe
+    ? [hard('ptfe', 'Holds PTFE, which gives poisonous fluorinated fume under the beam.')]
+    : [];
 }
 
 function surfaceReasons(part: PartFacts): ChoiceReason[] {
@@ -154,7 +118,7 @@ function materialReasons(compound: CompoundFacts, part: PartFacts): ChoiceReason
       ),
     );
   } else {
-    reasons.push(soft('stated', `Its maker names ${family}.`, 'stated'));
+    reasons.push({ ...reason('stated', false, `Its maker names ${family}.`, true), grade: 'stated' });
   }
   if (form === 'metal film-forming' && family === 'aluminium') {
     reasons.push(soft('slow-aluminium', 'Film-forming compounds mark aluminium only slowly.'));

@@ -10,7 +10,15 @@ export function compoundPrice(massG: number, container: { priceMinor: number; ne
   return (massG * requireNotNegative('price', container.priceMinor)) / requirePositive('net contents', container.netG);
 }
 
+/** Contents left in g at the newest weighing; never below 0. @throws value.negative */
+export function remainingGrams(container: { nowG: number; tareG: number }): number {
+  return Math.max(
+    0,
+    requireNotNegative('weight', container.nowG) - requireNotNegative('empty container', container.tareG),
+  );
+}
+
 /** Whole pieces that the contents of a container still cover. @throws value.not-positive */
 export function remainingPieces(container: { nowG: number; tareG: number }, perPieceG: number): number {
-  return Math.max(0, Math.floor((container.nowG - container.tareG) / requirePositive('mass per piece', perPieceG)));
+  return Math.floor(remainingGrams(container) / requirePositive('mass per piece', perPieceG));
 }

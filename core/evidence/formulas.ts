@@ -19,6 +19,17 @@ export const FORMULAS = {
   remainingPieces: 'pieces left = (container − tare) ÷ mass laid down per piece',
   rasterTime: 'time = rows × (width ÷ speed + turnaround) × passes, with run-up speed²/2a each side',
   couponRunTime: 'run time = time of every cell and label stroke, one after another, with the moves between them',
+  areaRate: 'area rate = area of the mark ÷ time at the quickest setting that holds, turnarounds included',
+  estimateFromSamples:
+    'mean of the readings, with the interval of the mean by Student’s t (rounding of an eye scale included)',
+  handlingScore:
+    'touch (6 can be touched, 2.5 rubs off, 0 loose powder) + up to 4 for the days the dry coat keeps, of 10',
+  shopScore: 'scored by the shop itself, 0 to 10',
+  costPerPiece:
+    'price = (blank + compound + thinner + laser minutes × rate + hands-on minutes × rate) ÷ share that comes out good',
+  rankOptions: 'score = sum of weight × worth; worth between 0 and 1 of each criterion',
+  densityFromWeighing: 'density = weight ÷ volume',
+  remainingGrams: 'left = container at its newest weighing − empty container',
   settingFromWindow: 'quickest or safest setting whose worst case still holds in the fitted window',
 } as const;
 

@@ -82,7 +82,7 @@ export function identifyPart(observations: Observations): Identification {
 }
 
 function requireAnswer(test: WordTest, answer: string): void {
-  const known = WORD_TESTS[test] as { answers: readonly string[] } | undefined;
+  const known = WORD_TESTS[test] as { name: string; answers: readonly string[] } | undefined;
   if (!known?.answers.includes(answer))
     throw new CoreError('identify.ruled-out', `“${answer}” is no answer to ${known?.name ?? test}.`, { path: test });
 }

@@ -72,3 +72,11 @@ export function moveTime(distanceMm: number, topMmPerS: number, accelerationMmPe
     ? 2 * Math.sqrt(distanceMm / accelerationMmPerS2)
     : distanceMm / topMmPerS + topMmPerS / accelerationMmPerS2;
 }
+
+/**
+ * Area marked a minute, cm²/min: the rectangle ÷ its time, turnarounds and passes included.
+ * @throws value.not-positive
+ */
+export function areaRate(job: RasterJob, motion: RowMotion): number {
+  return (requirePositive('width', job.widthMm) * job.heightMm * 0.6) / rasterTime(job, motion);
+}

@@ -51,10 +51,9 @@ export function orderedLogit(problem: {
   let state = derivatives(theta, task);
   for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration += 1) {
     const step = newtonStep(state);
-    const next = halved(theta, step, state.value, task);
-    const moved = Math.max(...next.map((x, i) => Math.abs(x - theta[i]!) / (1 + Math.abs(x))));
-    theta = next;
-    state = derivatives(theta, task);
+    const next = halved(theta, step, state, task);
+    const moved = Math.max(...next.theta.map((x, i) => Math.abs(x - theta[i]!) / (1 + Math.abs(x))));
+    ({ theta, state } = next);
     if (moved < TOLERANCE) return finish(theta, state, task, iteration);
     if (!task.priors && Math.max(...theta.map(Math.abs)) > 1e6) break;
   }
@@ -248,13 +247,20 @@ function newtonStep(state: State): number[] {
   return decomposition.solve(Matrix.columnVector(Array.from(state.gradient))).to1DArray();
 }
 
-function halved(theta: readonly number[], step: readonly number[], value: number, task: Task): number[] {
+/** The longest of step, step/2, step/4 … that keeps the cuts in order and does not lose likelihood; the old point when none does. */
+function halved(
+  theta: readonly number[],
+  step: readonly number[],
+  state: State,
+  task: Task,
+): { theta: number[]; state: State } {
   for (let scale = 1; scale > 1e-12; scale /= 2) {
     const next = theta.map((x, i) => x + scale * step[i]!);
-    const ordered = next.slice(1, task.cuts).every((cut, j) => cut > next[j]!);
-    if (ordered && derivatives(next, task).value >= value - 1e-12 * Math.abs(value)) return next;
+    if (!next.slice(1, task.cuts).every((cut, j) => cut > next[j]!)) continue;
+    const there = derivatives(next, task);
+    if (there.value >= state.value - 1e-12 * Math.abs(state.value)) return { theta: next, state: there };
   }
-  return [...theta];
+  return { theta: [...theta], state };
 }
 
 function finish(theta: readonly number[], state: State, task: Task, iterations: number): OrdinalFit {

@@ -23,17 +23,29 @@ export async function find<T extends keyof Rows>(
   const row = /^[0-9a-f-]{36}$/.test(id)
     ? await context.models[table].findOne({
         where: { id } as never,
+        raw: true,
         ...(context.transaction ? { transaction: context.transaction, ...(options.lock ? { lock: true } : {}) } : {}),
       })
     : null;
   if (!row) throw new Refusal('not-found', `Nothing is kept under ${id}.`);
-  return row.get({ plain: true });
+  return row as unknown as Rows[T];
 }
 
 /** Rows that match. */
 export async function list<T extends keyof Rows>(context: Context, table: T, options: object = {}): Promise<Rows[T][]> {
-  const rows = await context.models[table].findAll({ ...options, transaction: context.transaction ?? null });
-  return rows.map((row) => row.get({ plain: true }));
+  const rows = await context.models[table].findAll({ ...options, raw: true, transaction: context.transaction ?? null });
+  return rows as unknown as Rows[T][];
+}
+
+/** Several reads at once on connections of their own; one after another inside a transaction, which has but one. */
+export async function together<T extends readonly (() => Promise<unknown>)[]>(
+  context: Context,
+  ...reads: T
+): Promise<{ -readonly [K in keyof T]: Awaited<ReturnType<T[K]>> }> {
+  const answers: unknown[] = [];
+  if (context.transaction) for (const read of reads) answers.push(await read());
+  else answers.push(...(await Promise.all(reads.map((read) => read()))));
+  return answers as never;
 }
 
 /** Adds a row. */

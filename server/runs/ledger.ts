@@ -1,6 +1,6 @@
 import { literal, Op, type WhereOptions } from 'sequelize';
 import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
-import { list, type Context } from '../db/context.js';
+import { list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
 import { namesOf } from '../stores/service.js';
@@ -45,21 +45,18 @@ export async function ledgerAll(context: Context, query: LedgerQuery): Promise<L
 export async function ledgerRecords(context: Context, rows: readonly Rows['runs'][]): Promise<LedgerRecord[]> {
   const ids = rows.map(({ id }) => id);
   const among = { where: { runId: { [Op.in]: ids } }, order: [['at', 'ASC']] };
-  const cleanings = await list(context, 'cleanings', among);
-  const judgements = await list(context, 'judgements', among);
-  const tickets = await list(context, 'tickets', {
-    where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } },
-  });
-  const corrections = await list(context, 'runs', {
-    where: { correctsId: { [Op.in]: ids } },
-    attributes: ['id', 'correctsId'],
-  });
-  const lenses = await list(context, 'storeRevisions', {
-    where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } },
-  });
-  const names = await namesOf(
+  const [cleanings, judgements, tickets, corrections, lenses, names] = await together(
     context,
-    rows.flatMap((row) => [row.substrateId, row.compoundId, row.headId]),
+    () => list(context, 'cleanings', among),
+    () => list(context, 'judgements', among),
+    () => list(context, 'tickets', { where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } } }),
+    () => list(context, 'runs', { where: { correctsId: { [Op.in]: ids } }, attributes: ['id', 'correctsId'] }),
+    () => list(context, 'storeRevisions', { where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } } }),
+    () =>
+      namesOf(
+        context,
+        rows.flatMap((row) => [row.substrateId, row.compoundId, row.headId]),
+      ),
   );
   const ticketById = new Map(tickets.map((ticket) => [ticket.id, ticket]));
   const cleaningByRun = new Map(cleanings.map((row) => [row.runId, row]));

@@ -1,0 +1,3 @@
+export * from './cheapest-containers.js';
+export * from './cost-per-piece.js';
+export * from './yield-share.js';
