@@ -5,5 +5,8 @@ export * from './coupons/index.js';
 export * from './recipes/index.js';
 export * from './runs/index.js';
 export * from './practice/index.js';
+export * from './choice/index.js';
+export * from './identify/index.js';
+export * from './files/index.js';
 export * from './api/index.js';
 export * from './bench/index.js';

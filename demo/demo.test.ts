@@ -1,11 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitWindow, layoutCoupon, type Outcome } from '@unto/core';
-import { connect, defineModels, migrate, type Models } from '@unto/server';
+import { connect, defineModels, folderStore, migrate, type Models } from '@unto/server';
 import type { Sequelize } from 'sequelize';
 import { freshDatabase } from '../server/testing/bench.js';
 import { loadDemoWhenEmpty } from './index.js';
 import { TRUTHS } from './truths.js';
 
+const NO_FILES = folderStore('/nowhere');
 const NOW = new Date('2026-04-01T10:00:00Z');
 let sequelize: Sequelize;
 let models: Models;
@@ -13,7 +14,7 @@ beforeAll(async () => {
   sequelize = connect(await freshDatabase());
   models = defineModels(sequelize);
   await migrate(sequelize);
-  expect(await loadDemoWhenEmpty({ sequelize, models, now: NOW })).toBe(true);
+  expect(await loadDemoWhenEmpty({ sequelize, models, files: NO_FILES, now: NOW })).toBe(true);
 });
 afterAll(() => sequelize.close());
 
@@ -32,13 +33,13 @@ describe('the made-up workshop', () => {
   });
 
   it('is not loaded over somebody’s data', async () => {
-    expect(await loadDemoWhenEmpty({ sequelize, models, now: NOW })).toBe(false);
+    expect(await loadDemoWhenEmpty({ sequelize, models, files: NO_FILES, now: NOW })).toBe(false);
   });
 
   it('is the same from the same day', async () => {
     const other = connect(await freshDatabase());
     await migrate(other);
-    await loadDemoWhenEmpty({ sequelize: other, models: defineModels(other), now: NOW });
+    await loadDemoWhenEmpty({ sequelize: other, models: defineModels(other), files: NO_FILES, now: NOW });
     const digest = async (database: Sequelize) =>
       (
         await database.query(

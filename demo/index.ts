@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
-import type { Models } from '@unto/server';
-import { DEMO_JOBS } from './jobs.js';
+import type { FileStore, Models } from '@unto/server';
+import { DONE_JOBS } from './done-jobs.js';
+import { OPEN_JOBS } from './open-jobs.js';
 import { playJob } from './play-job.js';
 import { PRACTICE } from './practice.js';
 import { Scribe } from './scribe.js';
@@ -13,12 +14,17 @@ const PEOPLE = [
 ];
 
 /** Loads the made-up workshop into a database that has no operator yet; in one transaction, the same from the same day. */
-export async function loadDemoWhenEmpty(into: { sequelize: Sequelize; models: Models; now: Date }): Promise<boolean> {
-  const { sequelize, models, now } = into;
+export async function loadDemoWhenEmpty(into: {
+  sequelize: Sequelize;
+  models: Models;
+  files: FileStore;
+  now: Date;
+}): Promise<boolean> {
+  const { sequelize, models, files, now } = into;
   return sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4781)', { transaction });
     if ((await models.operators.count({ transaction })) > 0) return false;
-    const scribe = new Scribe({ sequelize, models, transaction }, now);
+    const scribe = new Scribe({ sequelize, models, files, transaction }, now);
     for (const { key, name, role } of PEOPLE)
       await scribe.call('createOperator', { id: scribe.id(key), name, role }, { daysAgo: 430, by: key });
     await setUpWorkshop(scribe);
@@ -28,7 +34,7 @@ export async function loadDemoWhenEmpty(into: { sequelize: Sequelize; models: Mo
     )) {
       await scribe.call('createStoreItem', { id: scribe.id(key), kind, body }, { daysAgo: 429, by: 'ines' });
     }
-    for (const job of DEMO_JOBS) await playJob(scribe, job);
+    for (const job of [...DONE_JOBS, ...OPEN_JOBS]) await playJob(scribe, job);
     for (const [i, stated] of PRACTICE.entries()) {
       await scribe.call(
         'createStatedSetting',

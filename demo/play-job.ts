@@ -2,6 +2,7 @@ import {
   deliveredPower,
   fitWindow,
   layoutCoupon,
+  quickestSetting,
   settingFromWindow,
   type CouponDesign,
   type SettingChoice,
@@ -9,6 +10,7 @@ import {
 } from '@unto/core';
 import {
   couponLimits,
+  EVENNESS_STEPS,
   powerSource,
   settingJob,
   windowBench,
@@ -20,10 +22,10 @@ import {
   type Workshop,
 } from '@unto/contract';
 import { fireCell } from '@unto/stand-ins/truth';
-import type { DemoJob } from './jobs.js';
+import type { DemoJob } from './job.js';
 import type { Scribe } from './scribe.js';
 import { demoStores, type DemoItem } from './stores.js';
-import { TRUTHS } from './truths.js';
+import { LOOKS, TRUTHS } from './truths.js';
 
 const OPERATORS = ['tobin', 'ines', 'mirela', 'tobin'] as const;
 const SHOP: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'> = {
@@ -39,7 +41,8 @@ export async function playJob(scribe: Scribe, job: DemoJob): Promise<void> {
   await choose(scribe, job, ticket);
   await tick(scribe, job, 'prepare', ['bare', 'measured', 'flat', 'clean'], job.opened - 0.2);
   if (!job.truth || !job.axes) return;
-  const coupon = await proveOnCoupon(scribe, job);
+  const coupon = await proveOnCoupon(scribe, job, 0);
+  for (let again = 1; again < (job.coupons ?? 1); again += 1) await proveOnCoupon(scribe, job, again);
   if (job.stage === 'coupon rinsed') return;
   const recipe = await takeRecipe(scribe, job, coupon);
   if (job.stage === 'coating') await startCoating(scribe, job);
@@ -129,10 +132,12 @@ function couponDesign(job: DemoJob): CouponDesign {
 }
 
 /** Designs and burns a coupon and enters what the hidden truth made of its cells. */
-async function proveOnCoupon(scribe: Scribe, job: DemoJob): Promise<Coupon> {
+async function proveOnCoupon(scribe: Scribe, job: DemoJob, again: number): Promise<Coupon> {
   const design = couponDesign(job);
-  const id = scribe.id(`${job.key}-coupon`);
-  const at = (daysAgo: number) => ({ daysAgo, by: 'tobin', id });
+  const name = `${job.key}${again ? `-again-${again}` : ''}`;
+  const id = scribe.id(`${name}-coupon`);
+  // A coupon to look again is made some days into the job.
+  const at = (daysAgo: number) => ({ daysAgo: daysAgo - 4 * again, by: 'tobin', id });
   const body = {
     id,
     ticketId: scribe.id(job.key),
@@ -158,7 +163,7 @@ async function proveOnCoupon(scribe: Scribe, job: DemoJob): Promise<Coupon> {
     scribe.call<Coupon>(
       'createReading',
       {
-        id: scribe.id(`${job.key}-${stage}`),
+        id: scribe.id(`${name}-${stage}`),
         stage,
         source: 'entered',
         entries: fired.map((cell) => ({ cell: cell.cell, outcome: cell[stage] })),
@@ -184,13 +189,14 @@ async function takeRecipe(scribe: Scribe, job: DemoJob, coupon: Coupon): Promise
   }));
   const fit = fitWindow({ cells, bench: windowBench(bench), seed: 7 });
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
-  const answer = settingFromWindow(fit, settingJob(bench, mark, SHOP, 150));
-  const chosen: SettingChoice | null = answer.quickest ?? answer.widest;
+  const search = settingJob(bench, mark, SHOP, 150);
+  const quickest = quickestSetting(fit, search);
+  const chosen: SettingChoice | null = quickest ?? settingFromWindow(fit, search).widest;
   if (!chosen) return null;
   const body: CreateRecipe = {
     id: scribe.id(`${job.key}-recipe`),
     ticketId: scribe.id(job.key),
-    kind: answer.quickest ? 'quickest' : 'widest',
+    kind: quickest ? 'quickest' : 'widest',
     couponIds: [coupon.id],
     powerPercent: chosen.powerPercent,
     speedMmPerS: chosen.speedMmPerS,
@@ -282,18 +288,19 @@ async function runOnce(
   };
   await scribe.call('createRun', run, { daysAgo, by });
   const lubricant = job.compound === 'greyslip';
+  const look = LOOKS[job.truth!];
   const cleaning = {
     id: scribe.id(`${job.key}-clean-${index}`),
     method: lubricant ? 'alcohol and scrubbing' : job.compound ? 'water and sponge' : 'isopropyl alcohol',
-    minutes: scribe.near(lubricant ? 9 : 2, 0.3),
+    minutes: Math.max(0.1, scribe.near(look.cleanMinutes * pieces, 0.3)),
     residue: lubricant && index % 3 === 0 ? 'some' : index % 5 === 0 ? 'trace' : 'none',
   };
   await scribe.call('createCleaning', cleaning, { daysAgo: daysAgo - 0.02, by, id });
   const faulty = job.faults !== undefined && (index + 1) % job.faults.every === 0;
   const judgement = {
     id: scribe.id(`${job.key}-judge-${index}`),
-    contrastStep: faulty ? 3 : job.compound === 'greyslip' ? 3 : 4 + (index % 3 === 0 ? 1 : 0),
-    evenness: faulty ? 'patchy' : 'even',
+    contrastStep: byEye(scribe, look.contrast - (faulty ? 1 : 0)),
+    evenness: EVENNESS_STEPS[byEye(scribe, look.evenness - (faulty ? 1.5 : 0)) - 1]!,
     piecesGood: faulty ? Math.max(0, pieces - 1) : pieces,
     faults: faulty ? [job.faults!.fault] : [],
     tests: [
@@ -303,4 +310,9 @@ async function runOnce(
     note: '',
   };
   await scribe.call('createJudgement', judgement, { daysAgo: daysAgo - 0.03, by, id });
+}
+
+/** A step of a five-step scale as an eye reads it: off by a half now and then. */
+function byEye(scribe: Scribe, mean: number): number {
+  return Math.min(5, Math.max(1, Math.round(mean + 1.2 * (scribe.random() - 0.5))));
 }

@@ -1,7 +1,7 @@
 import type { Sequelize, Transaction } from 'sequelize';
 import { seededRandom, type Random } from '@unto/core';
 import { ROUTES, type Route, type RouteName } from '@unto/contract';
-import { handlers, type Models } from '@unto/server';
+import { handlers, type FileStore, type Models } from '@unto/server';
 
 /** Writes the demo through the services, as if operators had entered it at past moments. */
 export class Scribe {
@@ -9,7 +9,7 @@ export class Scribe {
   private readonly made = new Map<string, string>();
 
   constructor(
-    private readonly database: { sequelize: Sequelize; models: Models; transaction: Transaction },
+    private readonly database: { sequelize: Sequelize; models: Models; files: FileStore; transaction: Transaction },
     readonly now: Date,
   ) {}
 

@@ -1,12 +1,15 @@
-import type {
-  CompoundBody,
-  ContainerBody,
-  HeadBody,
-  LensBody,
-  MachineBody,
-  StoreBodyOf,
-  StoreKind,
-  SubstrateBody,
+import { CRITERIA, HANDBOOK, handbookSource, type Weights } from '@unto/core';
+import {
+  LATER_FIELDS,
+  type BlankBody,
+  type CompoundBody,
+  type ContainerBody,
+  type HeadBody,
+  type LensBody,
+  type MachineBody,
+  type StoreBodyOf,
+  type StoreKind,
+  type SubstrateBody,
 } from '@unto/contract';
 
 /** A store item of the demo under a short key, from which its identifier is made. */
@@ -65,11 +68,17 @@ const MACHINES: readonly DemoItem<'machine'>[] = [
   },
 ];
 
+const NO_PULSE = { pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null };
+
 function heads(refer: Refer): DemoItem<'head'>[] {
-  const head = (key: string, body: Omit<HeadBody, 'machineId'>, machine: string): DemoItem<'head'> => ({
+  const head = (
+    key: string,
+    body: Omit<HeadBody, 'machineId' | keyof typeof NO_PULSE> & Partial<HeadBody>,
+    machine: string,
+  ): DemoItem<'head'> => ({
     key,
     kind: 'head',
-    body: { ...body, machineId: refer(machine) },
+    body: { ...NO_PULSE, ...body, machineId: refer(machine) },
   });
   const pulsed = {
     wavelengthClass: 'near-infrared',
@@ -88,6 +97,7 @@ function heads(refer: Refer): DemoItem<'head'>[] {
         ratedW: 55,
         firingThresholdPercent: 7,
         m2: 1.2,
+        beamDiameterMm: 5,
         frequencyKHzMin: null,
         frequencyKHzMax: null,
         eyewear: 'the clear polycarbonate pair marked 10 600 nm',
@@ -132,6 +142,8 @@ function heads(refer: Refer): DemoItem<'head'>[] {
         m2: 1.5,
         frequencyKHzMin: 20,
         frequencyKHzMax: 100,
+        pulseNsMin: 100,
+        pulseNsMax: 100,
         eyewear: 'the green pair marked 1064 nm',
       },
       'post',
@@ -140,10 +152,14 @@ function heads(refer: Refer): DemoItem<'head'>[] {
 }
 
 function lenses(refer: Refer): DemoItem<'lens'>[] {
-  const lens = (key: string, head: string, body: Omit<LensBody, 'headId'>): DemoItem<'lens'> => ({
+  const lens = (
+    key: string,
+    head: string,
+    body: Omit<LensBody, 'headId' | 'spotSource'> & Partial<LensBody>,
+  ): DemoItem<'lens'> => ({
     key,
     kind: 'lens',
-    body: { ...body, headId: refer(head) },
+    body: { spotSource: 'stated', ...body, headId: refer(head) },
   });
   return [
     lens('lens-38', 'co2', {
@@ -159,6 +175,7 @@ function lenses(refer: Refer): DemoItem<'lens'>[] {
       focalLengthMm: 50.8,
       spotXMm: 0.165,
       spotYMm: 0.165,
+      spotSource: 'worked out',
       depthOfFocusMm: 0.53,
       depthGrowth: 0.05,
     }),
@@ -190,6 +207,20 @@ function lenses(refer: Refer): DemoItem<'lens'>[] {
 }
 
 const COMPOUND_DEFAULTS = {
+  ...(LATER_FIELDS.compound as Pick<
+    CompoundBody,
+    | 'makerClaim'
+    | 'marks'
+    | 'forceDry'
+    | 'thinner'
+    | 'thinnerMinorPerL'
+    | 'potLifeHours'
+    | 'dataSheet'
+    | 'leadTimeDays'
+    | 'availability'
+    | 'help'
+    | 'trackRecord'
+  >),
   colour: 'black',
   containsPtfe: false,
   solventBased: true,
@@ -222,6 +253,11 @@ const compound = (key: string, body: CompoundSketch): DemoItem<'compound'> => ({
 const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   compound('corvid', {
     name: 'Corvid Film',
+    makerClaim: 'Black marks on bare metals by CO2 and fibre.',
+    leadTimeDays: 3,
+    availability: 8,
+    help: 6,
+    trackRecord: 9,
     form: 'metal film-forming',
     handling: 'can be touched',
     statedBeams: ['co2', 'near-infrared'],
@@ -235,6 +271,11 @@ const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('soothollow', {
     name: 'Soothollow',
+    makerClaim: 'Fast dark marks on any bare metal.',
+    leadTimeDays: 10,
+    availability: 5,
+    help: 7,
+    trackRecord: 6,
     form: 'metal powder-drying',
     handling: 'loose powder',
     statedBeams: ['co2', 'near-infrared'],
@@ -250,6 +291,11 @@ const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('greyslip', {
     name: 'Greyslip Dry Film',
+    makerClaim: 'A lubricant; its maker says nothing of marking.',
+    leadTimeDays: 1,
+    availability: 10,
+    help: 1,
+    trackRecord: 4,
     form: 'dry-film lubricant',
     handling: 'can be touched',
     statedBeams: [],
@@ -267,6 +313,12 @@ const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('lampglaze', {
     name: 'Lampglaze Jar',
+    makerClaim: 'Glass, glaze and enamel by CO2 at low power.',
+    thinner: 'a very little water',
+    leadTimeDays: 5,
+    availability: 7,
+    help: 8,
+    trackRecord: 8,
     form: 'glass and ceramic',
     handling: 'rubs off',
     statedBeams: ['co2', 'near-infrared'],
@@ -286,6 +338,14 @@ const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('ternwhite', {
     name: 'Ternwhite Concentrate',
+    makerClaim: 'One concentrate for metal, glass and ceramic by CO2.',
+    thinner: 'denatured alcohol',
+    thinnerMinorPerL: 1200,
+    potLifeHours: 4,
+    leadTimeDays: 6,
+    availability: 6,
+    help: 9,
+    trackRecord: 6,
     form: 'universal',
     handling: 'can be touched',
     statedBeams: ['co2'],
@@ -304,6 +364,10 @@ const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('russet', {
     name: 'Russet Trial',
+    makerClaim: 'Copper tones on stainless and steel by CO2.',
+    leadTimeDays: 14,
+    availability: 3,
+    help: 5,
     form: 'coloured metal',
     handling: 'can be touched',
     statedBeams: ['co2'],
@@ -367,6 +431,24 @@ function containers(refer: Refer, day: (ago: number) => string): DemoItem<'conta
       netG: 640,
       priceMinor: 9800,
     }),
+    container('lampglaze-l2', 'lampglaze', {
+      name: 'Lampglaze Jar, lot L2',
+      lot: 'L2',
+      openedOn: day(345),
+      expiresOn: day(-20),
+      tareG: 210,
+      netG: 640,
+      priceMinor: 9600,
+    }),
+    container('ternwhite-r1', 'ternwhite', {
+      name: 'Ternwhite Concentrate, lot R1',
+      lot: 'R1',
+      openedOn: day(392),
+      expiresOn: day(-60),
+      tareG: 62,
+      netG: 330,
+      priceMinor: 8700,
+    }),
     container('ternwhite-r2', 'ternwhite', {
       name: 'Ternwhite Concentrate, lot R2',
       lot: 'R2',
@@ -388,117 +470,194 @@ function containers(refer: Refer, day: (ago: number) => string): DemoItem<'conta
   ];
 }
 
-/** Conductivity W/(mm·K) and diffusivity mm²/s of the demo's materials: typical handbook values, see docs/sources.md. */
-const METAL_304 = { conductivity: 0.0162, diffusivity: 4.05 };
-const ALUMINIUM_6082 = { conductivity: 0.172, diffusivity: 71 };
-const substrate = (
+/** A substrate with the handbook's thermal values of its material. */
+function substrate(
   key: string,
-  body: Omit<SubstrateBody, 'thermalSource' | 'curvature'> & { curvature?: string },
-): DemoItem<'substrate'> => ({
-  key,
-  kind: 'substrate',
-  body: { thermalSource: 'typical handbook value', curvature: '', ...body },
-});
+  material: string,
+  body: Pick<SubstrateBody, 'name' | 'layer' | 'finish' | 'thicknessMm'> & Partial<SubstrateBody>,
+): DemoItem<'substrate'> {
+  const known = HANDBOOK.find((entry) => entry.key === material)!;
+  return {
+    key,
+    kind: 'substrate',
+    body: {
+      family: known.family,
+      alloy: known.name,
+      ground: 'light',
+      gaugeNumber: null,
+      gaugeMetal: null,
+      conductivity: known.conductivity,
+      diffusivity: known.diffusivity,
+      density: known.density,
+      thermalSource: handbookSource(known),
+      curvature: '',
+      diameterMm: null,
+      ...body,
+    },
+  };
+}
 
 const SUBSTRATES: readonly DemoItem<'substrate'>[] = [
-  substrate('stainless-12', {
+  substrate('stainless-12', '304', {
     name: '304 stainless 2B, 1.2 mm',
-    family: 'stainless',
     layer: 'bare',
     finish: '2B',
     thicknessMm: 1.2,
-    ...METAL_304,
   }),
-  substrate('stainless-mirror', {
+  substrate('stainless-mirror', '304', {
     name: 'Mirror stainless strip, 0.6 mm',
-    family: 'stainless',
     layer: 'bare',
     finish: 'mirror',
-    thicknessMm: 0.6,
-    ...METAL_304,
+    thicknessMm: 0.635,
+    gaugeNumber: 24,
+    gaugeMetal: 'stainless',
   }),
-  substrate('brass', {
-    name: 'CZ108 brass, 1.6 mm',
-    family: 'brass',
-    layer: 'bare',
-    finish: 'brushed',
-    thicknessMm: 1.6,
-    conductivity: 0.121,
-    diffusivity: 37.6,
-  }),
-  substrate('copper', {
-    name: 'C101 copper, 1.0 mm',
-    family: 'copper',
-    layer: 'bare',
-    finish: 'mill',
-    thicknessMm: 1,
-    conductivity: 0.391,
-    diffusivity: 113,
-  }),
-  substrate('aluminium', {
+  substrate('brass', 'cz108', { name: 'CZ108 brass, 1.6 mm', layer: 'bare', finish: 'brushed', thicknessMm: 1.6 }),
+  substrate('copper', 'c101', { name: 'C101 copper, 1.0 mm', layer: 'bare', finish: 'mill', thicknessMm: 1 }),
+  substrate('aluminium', '6082', {
     name: '6082 aluminium, 2 mm',
-    family: 'aluminium',
     layer: 'bare',
     finish: 'machined',
     thicknessMm: 2,
-    ...ALUMINIUM_6082,
   }),
-  substrate('anodised', {
+  substrate('anodised', '6082', {
     name: 'Black anodised aluminium, 1.5 mm',
-    family: 'aluminium',
     layer: 'anodised',
     finish: 'black',
+    ground: 'dark',
     thicknessMm: 1.5,
-    ...ALUMINIUM_6082,
   }),
-  substrate('stakes', {
+  substrate('stakes', 'mild', {
     name: 'Painted steel plant stake',
-    family: 'steel',
     layer: 'painted',
     finish: 'green paint',
+    ground: 'dark',
     thicknessMm: 2,
-    conductivity: 0.05,
-    diffusivity: 13.5,
   }),
-  substrate('beaker', {
+  substrate('beaker', 'borosilicate', {
     name: 'Borosilicate beaker, ø88',
-    family: 'glass',
     layer: 'bare',
     finish: 'clear',
+    ground: 'clear',
     thicknessMm: 2.5,
-    conductivity: 0.0012,
-    diffusivity: 0.65,
     curvature: 'ø88 mm',
+    diameterMm: 88,
   }),
-  substrate('pane', {
+  substrate('pane', 'soda-lime', {
     name: 'Soda-lime pane, 4 mm',
-    family: 'glass',
     layer: 'bare',
     finish: 'clear',
+    ground: 'clear',
     thicknessMm: 4,
-    conductivity: 0.00105,
-    diffusivity: 0.5,
   }),
-  substrate('enamel', {
+  substrate('enamel', 'enamel', {
     name: 'Vitreous enamel on steel, 90 mm',
-    family: 'vitreous enamel',
     layer: 'bare',
     finish: 'white gloss',
     thicknessMm: 1.5,
-    conductivity: 0.001,
-    diffusivity: 0.5,
   }),
-  substrate('stoneware', {
+  substrate('stoneware', 'stoneware', {
     name: 'Glazed stoneware pot, ø120',
-    family: 'glazed ceramic',
     layer: 'bare',
     finish: 'celadon glaze',
     thicknessMm: 6,
-    conductivity: 0.0013,
-    diffusivity: 0.7,
     curvature: 'ø120 mm, tapered',
+    diameterMm: 120,
   }),
 ];
+
+function blanks(refer: Refer): DemoItem<'blank'>[] {
+  const blank = (
+    key: string,
+    of: string | null,
+    body: Pick<BlankBody, 'name' | 'supplier' | 'priceMinor' | 'left'> & Partial<BlankBody>,
+    size: readonly [widthMm: number, heightMm: number, thicknessMm: number],
+  ): DemoItem<'blank'> => ({
+    key,
+    kind: 'blank',
+    body: {
+      grade: '',
+      lot: '',
+      note: '',
+      ...body,
+      substrateId: of && refer(of),
+      widthMm: size[0],
+      heightMm: size[1],
+      thicknessMm: size[2],
+    },
+  });
+  const hollin = { supplier: 'Hollin Sheet and Section' };
+  const potter = { supplier: 'Dunmore Enamels' };
+  return [
+    blank(
+      'blank-tags',
+      'stainless-12',
+      { name: 'Bed tag blanks', ...hollin, grade: '304 2B', lot: 'H12', priceMinor: 62, left: 84 },
+      [44.6, 27.8, 1.2],
+    ),
+    blank(
+      'blank-circle',
+      'brass',
+      { name: 'Setting circle ring segments', ...hollin, grade: 'CZ108', priceMinor: 2150, left: 3 },
+      [190, 24, 1.6],
+    ),
+    blank(
+      'blank-markers',
+      'enamel',
+      { name: 'Trail marker discs', ...potter, lot: 'D-88', priceMinor: 410, left: 33 },
+      [90, 90, 1.5],
+    ),
+    blank(
+      'blank-plates',
+      'anodised',
+      { name: 'Drawer plates', ...hollin, grade: '6082', priceMinor: 48, left: 26 },
+      [60, 20, 1.5],
+    ),
+    blank(
+      'mystery',
+      null,
+      {
+        name: 'Mystery blank box',
+        supplier: 'found in the store room',
+        priceMinor: 0,
+        left: 40,
+        note: 'Silvery strips, no label, one corner drilled.',
+      },
+      [80, 20, 1.3],
+    ),
+  ];
+}
+
+/** What counts, by occasion: 0 to 10 each. */
+const PROFILES: readonly (readonly [key: string, name: string, about: string, weights: Partial<Weights>])[] = [
+  [
+    'profile-rush',
+    'rush production',
+    'many pieces, wanted soon',
+    { contrast: 5, rate: 9, evenness: 4, cleaning: 6, handling: 6, durability: 4, cost: 6, availability: 2 },
+  ],
+  [
+    'profile-hobby',
+    'hobby evening',
+    'few pieces, no hurry',
+    { contrast: 6, rate: 1, evenness: 5, cleaning: 5, handling: 3, durability: 3, cost: 7, help: 2 },
+  ],
+  [
+    'profile-heirloom',
+    'heirloom',
+    'one piece that must last',
+    { contrast: 8, rate: 0, evenness: 8, cleaning: 1, handling: 2, durability: 10, cost: 0, trackRecord: 5 },
+  ],
+];
+
+function profiles(): DemoItem<'profile'>[] {
+  const none = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 0])) as Weights;
+  return PROFILES.map(([key, name, about, weights]) => ({
+    key,
+    kind: 'profile',
+    body: { name, about, ...none, ...weights },
+  }));
+}
 
 /** Metered points of the CO2 head, percent and watts; it fires from 7 %. */
 const CO2_METERED = [
@@ -533,5 +692,7 @@ export function demoStores(refer: Refer, day: (ago: number) => string): DemoItem
     ...COMPOUNDS,
     ...containers(refer, day),
     ...SUBSTRATES,
+    ...blanks(refer),
+    ...profiles(),
   ];
 }

@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import pg from 'pg';
 import { inject } from 'vitest';
 import type {} from '../scripts/lib/test-cluster.js';
@@ -24,7 +27,8 @@ export async function openApp(): Promise<App> {
   await admin.query(`CREATE DATABASE ${name}`);
   await admin.end();
   const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
-  let server = launchServer({ url, port: 0 });
+  const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
+  let server = launchServer({ url, port: 0, files });
   const base = await server.address;
   const browser = await openBrowser();
   const pool = new pg.Pool({ connectionString: url });
@@ -36,13 +40,14 @@ export async function openApp(): Promise<App> {
     sql: async <T>(query: string) => (await pool.query(query)).rows as T[],
     stopServer: () => server.stop(),
     startServer: async () => {
-      server = launchServer({ url, port: Number(new URL(base).port) });
+      server = launchServer({ url, port: Number(new URL(base).port), files });
       await server.address;
     },
     close: async () => {
       await browser.close();
       await pool.end();
       await server.stop();
+      rmSync(files, { recursive: true, force: true });
     },
   };
 }

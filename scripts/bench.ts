@@ -22,7 +22,7 @@ import {
   type WindowCell,
 } from '@unto/core';
 import { loadDemoWhenEmpty } from '@unto/demo';
-import { connect, createApp, defineModels, migrate } from '@unto/server';
+import { connect, createApp, defineModels, folderStore, migrate } from '@unto/server';
 import { startCluster } from './lib/cluster.mjs';
 import { CLIENT } from './lib/paths.mjs';
 
@@ -204,8 +204,9 @@ async function ledgerOverHttp(folder: string): Promise<Line> {
   const sequelize = connect(cluster.url);
   try {
     const models = defineModels(sequelize);
+    const files = folderStore(join(folder, 'files'));
     await migrate(sequelize);
-    await loadDemoWhenEmpty({ sequelize, models, now: new Date() });
+    await loadDemoWhenEmpty({ sequelize, models, files, now: new Date() });
     // 200 000 runs copied from the demo's, spread over fourteen months: bulk filling is the benchmark's business alone.
     await sequelize.query(
       `INSERT INTO runs SELECT gen_random_uuid(), ticket_id, recipe_id, NULL, substrate_id, compound_id, head_id, pins, pieces, entered, power_percent, power_w, speed_mm_per_s, interval_mm, passes, focus_offset_mm, air, minutes, note, dose, grade, now() - random() * interval '420 days', by_id FROM runs, generate_series(1, (200000 / (SELECT count(*) FROM runs))::int + 1) LIMIT 200000`,
@@ -217,6 +218,7 @@ async function ledgerOverHttp(folder: string): Promise<Line> {
     const app = createApp({
       sequelize,
       models,
+      files,
       clock: () => new Date(),
       log: pino({ level: 'silent' }),
       hosts: ['127.0.0.1'],

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
-import { ROOT, stateFolder } from './lib/paths.mjs';
+import { filesFolder, ROOT, stateFolder } from './lib/paths.mjs';
 import { launchServer } from './lib/server.mjs';
 import { ensureModules, ensureSystem } from './lib/setup.mjs';
 
@@ -13,7 +13,7 @@ ensureModules();
 const folder = stateFolder();
 const lock = takeLock(folder);
 const cluster = await startCluster({ folder, durable: true });
-const server = launchServer({ url: cluster.url, port: 4780 });
+const server = launchServer({ url: cluster.url, port: 4780, files: filesFolder(folder) });
 await server.address;
 const vite = spawn(join(ROOT, 'node_modules/.bin/vite'), ['web'], { cwd: ROOT, stdio: 'inherit' });
 const stop = async () => {

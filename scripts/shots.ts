@@ -95,7 +95,7 @@ async function main(): Promise<void> {
   mkdirSync(into, { recursive: true });
   const folder = mkdtempSync(join(tmpdir(), 'unto-shots-'));
   const cluster = await startCluster({ folder, durable: false });
-  const server = launchServer({ url: cluster.url, port: 0 });
+  const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files') });
   const browser = await openBrowser();
   try {
     const base = await server.address;

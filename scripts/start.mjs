@@ -2,7 +2,7 @@
 // npm start: sets up what is missing, starts database and server, stops both on Ctrl-C.
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
-import { stateFolder } from './lib/paths.mjs';
+import { filesFolder, stateFolder } from './lib/paths.mjs';
 import { launchServer } from './lib/server.mjs';
 import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
 
@@ -36,7 +36,7 @@ async function start() {
     cluster = outside ? undefined : await startCluster({ folder, durable: true });
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
-    server = launchServer({ url: outside ?? cluster?.url ?? '', port, host });
+    server = launchServer({ url: outside ?? cluster?.url ?? '', port, host, files: filesFolder(folder) });
     process.on('SIGINT', () => void stop());
     process.on('SIGTERM', () => void stop());
     const address = await server.address;

@@ -1,11 +1,14 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Models } from './db/models.js';
+import type { FileStore } from './files/file-store.js';
 
 /** Everything the application needs from outside; nothing of it is reached for. */
 export interface AppDeps {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /** Contents of kept files. */
+  readonly files: FileStore;
   readonly clock: () => Date;
   readonly log: Logger;
   /** Host names this server answers to. */

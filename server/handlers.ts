@@ -1,7 +1,9 @@
 import {
   openApiDocument,
+  type CreateChoice,
   type CreateCleaning,
   type CreateCoupon,
+  type CreateIdentification,
   type CreateJudgement,
   type CreateOperator,
   type CreateReading,
@@ -14,21 +16,27 @@ import {
   type CreateClock,
   type CreateWeighing,
   type ChangeTicket,
+  type ImportStores,
   type LedgerQuery,
   type RetireStoreItem,
   type ReviseStoreItem,
   type Workshop,
 } from '@unto/contract';
 import type { CouponDesign } from '@unto/core';
+import * as choice from './choice/service.js';
 import * as coupons from './coupons/service.js';
-import type { Call, Handlers } from './http/mount.js';
+import * as keptFiles from './files/service.js';
+import { FileAnswer, type Call, type Handlers } from './http/mount.js';
+import * as identify from './identify/service.js';
 import * as practice from './practice/service.js';
 import * as recipes from './recipes/service.js';
 import { importLedger } from './runs/import.js';
 import * as ledger from './runs/ledger.js';
 import * as files from './runs/ledger-files.js';
 import * as runs from './runs/service.js';
+import * as storeFiles from './stores/import-stores.js';
 import * as stores from './stores/service.js';
+import { storeUse } from './stores/use.js';
 import { ticketPage } from './tickets/facts.js';
 import * as tickets from './tickets/service.js';
 import { createWeighing } from './tickets/weighings.js';
@@ -55,6 +63,20 @@ export const handlers: Handlers = {
   createStoreItem: (context, { body }: Call<CreateStoreItem>) => stores.createStoreItem(context, body),
   reviseStoreItem: (context, call: Call<ReviseStoreItem>) => stores.reviseStoreItem(context, id(call), call.body),
   retireStoreItem: (context, call: Call<RetireStoreItem>) => stores.retireStoreItem(context, id(call), call.body),
+  storeUse: (context, call) => storeUse(context, id(call)),
+  storesJson: (context, { query }: Call<unknown, { kind?: string }>) => storeFiles.exportStoresJson(context, query),
+  storesCsv: (context, { query }: Call<unknown, { kind?: string }>) => storeFiles.exportStoresCsv(context, query),
+  importStores: (context, { body }: Call<ImportStores>) => storeFiles.importStores(context, body),
+  keepFile: (context, { body, query }: Call<Buffer, { name: string }>) => keptFiles.keepFile(context, query.name, body),
+  file: async (context, { params }) => {
+    const { name, mediaType, content } = await keptFiles.readFile(context, params['hash']!);
+    return new FileAnswer(name, mediaType, content);
+  },
+  listIdentifications: (context, { query }: Call<unknown, { ticketId?: string; blankId?: string }>) =>
+    identify.listIdentifications(context, query),
+  createIdentification: (context, { body }: Call<CreateIdentification>) => identify.createIdentification(context, body),
+  choice: (context, call) => choice.choicePage(context, id(call)),
+  createChoice: (context, call: Call<CreateChoice>) => choice.createChoice(context, id(call), call.body),
   listTickets: (context, { query }: Call<unknown, { state?: string }>) => tickets.listTickets(context, query),
   createTicket: (context, { body }: Call<CreateTicket>) => tickets.createTicket(context, body),
   ticket: (context, call) => ticketPage(context, id(call)),

@@ -9,6 +9,7 @@ export const PROBLEMS = {
   'operator-needed': { status: 401, title: 'Say who is at the bench first' },
   'wrong-origin': { status: 403, title: 'This request comes from another site' },
   'too-large': { status: 413, title: 'This is too large' },
+  'wrong-file': { status: 415, title: 'Files of this kind are not kept' },
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong here' },

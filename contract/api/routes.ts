@@ -1,9 +1,19 @@
 import type { Schema } from 'yup';
+import { createChoice } from '../choice/index.js';
 import { createCoupon, createReading, listCouponsQuery, markBurnt, redesignCoupon } from '../coupons/index.js';
+import { keepFileQuery } from '../files/index.js';
+import { createIdentification, listIdentificationsQuery } from '../identify/index.js';
 import { createStatedSetting } from '../practice/index.js';
 import { createRecipe } from '../recipes/index.js';
 import { createCleaning, createJudgement, createRun, importLedger, ledgerQuery } from '../runs/index.js';
-import { createStoreItem, listStoreQuery, retireStoreItem, reviseStoreItem } from '../stores/index.js';
+import {
+  createStoreItem,
+  exportStoresQuery,
+  importStores,
+  listStoreQuery,
+  retireStoreItem,
+  reviseStoreItem,
+} from '../stores/index.js';
 import {
   changeTicket,
   createCheck,
@@ -24,6 +34,8 @@ export interface Route {
   readonly query?: Schema | undefined;
   /** Media type of the answer where it is not JSON. */
   readonly answers?: string | undefined;
+  /** The body is a file as it is, not JSON. */
+  readonly takesFile?: boolean | undefined;
 }
 
 export const ROUTES = {
@@ -53,6 +65,57 @@ export const ROUTES = {
     path: '/api/stores/:id/retired',
     summary: 'Retire an item or take it back',
     body: retireStoreItem,
+  },
+  storeUse: { method: 'get', path: '/api/stores/:id/use', summary: 'What rests on an item, and what is left in it' },
+  storesJson: { method: 'get', path: '/api/stores.json', summary: 'Store items as JSON', query: exportStoresQuery },
+  storesCsv: {
+    method: 'get',
+    path: '/api/stores.csv',
+    summary: 'Store items of one kind as CSV',
+    query: exportStoresQuery,
+    answers: 'text/csv',
+  },
+  importStores: {
+    method: 'post',
+    path: '/api/stores/import',
+    summary: 'Bring store items back from a file',
+    body: importStores,
+  },
+  keepFile: {
+    method: 'post',
+    path: '/api/files',
+    summary: 'Keep a file (PDF, PNG, JPEG) under the hash of its content',
+    query: keepFileQuery,
+    takesFile: true,
+  },
+  file: {
+    method: 'get',
+    path: '/api/files/:hash',
+    summary: 'A kept file',
+    answers: 'application/octet-stream',
+  },
+  listIdentifications: {
+    method: 'get',
+    path: '/api/identifications',
+    summary: 'What parts were taken to be, newest first',
+    query: listIdentificationsQuery,
+  },
+  createIdentification: {
+    method: 'post',
+    path: '/api/identifications',
+    summary: 'Keep what was seen of a part and what it is taken to be',
+    body: createIdentification,
+  },
+  choice: {
+    method: 'get',
+    path: '/api/tickets/:id/choice',
+    summary: 'Options and methods for a ticket with their evidence, and the choices taken',
+  },
+  createChoice: {
+    method: 'post',
+    path: '/api/tickets/:id/choices',
+    summary: 'Take an option for a ticket',
+    body: createChoice,
   },
   listTickets: { method: 'get', path: '/api/tickets', summary: 'Tickets, newest first', query: listTicketsQuery },
   createTicket: { method: 'post', path: '/api/tickets', summary: 'Open a ticket', body: createTicket },

@@ -1,1 +1,2 @@
 export * from './fitted-bench.js';
+export * from './coat-plan.js';

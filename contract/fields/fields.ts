@@ -119,3 +119,29 @@ export const optionalNumber = (label: string, unit = '') =>
     .nullable()
     .defined()
     .default(null);
+
+/** One of a list of words, or none (null). */
+export const optionalOneOf = <T extends string>(label: string, values: readonly T[]) =>
+  string<T>()
+    .label(label)
+    .nullable()
+    .defined()
+    .default(null)
+    .oneOf([...values, null], `${label} must be one of: ${values.join(', ')}.`);
+
+/** A score of 0 to 10 that may be left out (null). */
+export const optionalScore = (label: string) => optionalNumber(label, 'of 10').max(10, `${label} must be at most 10.`);
+
+/** A file kept by the server, named by the hash of its content; null for none. */
+export const storedFile = (label: string) =>
+  object({
+    hash: string()
+      .matches(/^[0-9a-f]{64}$/, `${label} names no kept file.`)
+      .required(),
+    name: text('File name', 200),
+  })
+    .noUnknown()
+    .label(label)
+    .nullable()
+    .defined()
+    .default(null);

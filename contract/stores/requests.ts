@@ -1,5 +1,6 @@
 import { number, object, mixed, string, type InferType } from 'yup';
-import { oneOf, uuid, whole, yes } from '../fields/index.js';
+import type { Figure } from '@unto/core';
+import { oneOf, text, uuid, whole, yes } from '../fields/index.js';
 import { STORE_KINDS, type StoreBodyOf, type StoreKind } from './bodies.js';
 
 const anyBody = () => mixed<StoreBodyOf[StoreKind]>().required('The body is missing.');
@@ -21,3 +22,33 @@ export const listStoreQuery = object({
 export type CreateStoreItem = InferType<typeof createStoreItem>;
 export type ReviseStoreItem = InferType<typeof reviseStoreItem>;
 export type RetireStoreItem = InferType<typeof retireStoreItem>;
+
+export const exportStoresQuery = object({
+  kind: string()
+    .oneOf([...STORE_KINDS])
+    .optional(),
+});
+/** A file of store items brought back: JSON of any kinds, or CSV of one. */
+export const importStores = object({
+  format: oneOf('Format', ['csv', 'json'] as const),
+  kind: oneOf('Kind', STORE_KINDS).optional(),
+  text: text('File', 20_000_000),
+}).noUnknown();
+export type ImportStores = InferType<typeof importStores>;
+
+/** What became of an import: nothing is kept when there is a problem. */
+export interface StoresReport {
+  readonly created: number;
+  readonly revised: number;
+  readonly unchanged: number;
+  readonly problems: readonly { readonly line: number; readonly message: string }[];
+}
+
+/** What rests on an item, and for a container what is left in it. */
+export interface StoreUse {
+  readonly tickets: number;
+  readonly coupons: number;
+  readonly runs: number;
+  readonly weighings: number;
+  readonly left: { readonly grams: Figure; readonly pieces: Figure | null; readonly weighedAt: string } | null;
+}

@@ -1,3 +1,4 @@
+export * from './convert.js';
 export * from './gauge.js';
 export * from './length.js';
 export * from './mass.js';

@@ -17,6 +17,9 @@ export function stateFolder() {
   return folder;
 }
 
+/** Kept files (data sheets, later pictures) below a state folder. */
+export const filesFolder = (/** @type {string} */ state) => join(state, 'files');
+
 /** Time of the newest file below some folders, node_modules and dist left out. */
 export function newestChange(/** @type {string[]} */ folders) {
   let newest = 0;

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
+import type { FileStore } from '../files/file-store.js';
 import { Refusal } from '../http/refusal.js';
 import type { Models, Rows } from './models.js';
 
@@ -7,6 +8,7 @@ import type { Models, Rows } from './models.js';
 export interface Context {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  readonly files: FileStore;
   readonly transaction: Transaction | undefined;
   readonly now: Date;
   /** Operator's id; empty for reads. */

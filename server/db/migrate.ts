@@ -1,9 +1,10 @@
 import type { Sequelize, Transaction } from 'sequelize';
 import { Umzug } from 'umzug';
 import * as foundation from './migrations/0001-foundation.js';
+import * as choosing from './migrations/0002-choosing.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
-const MIGRATIONS = [foundation];
+const MIGRATIONS = [foundation, choosing];
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}
@@ -28,7 +29,7 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
       storage: ledger(sequelize, transaction),
       logger: undefined,
     });
-    const known = new Set(MIGRATIONS.map(({ name }) => name));
+    const known = new Set<string>(MIGRATIONS.map(({ name }) => name));
     const strange = (await executedNames(sequelize, transaction)).filter((name) => !known.has(name));
     if (strange.length > 0) {
       throw new NewerSchemaError(

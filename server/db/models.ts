@@ -1,6 +1,6 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
-import type { CouponDesign, Figure, Grade } from '@unto/core';
-import type { Aim, FrozenFit, Pins, StoreBodyOf, StoreKind } from '@unto/contract';
+import type { CouponDesign, Figure, Grade, SwitchingPoint, Weights } from '@unto/core';
+import type { Aim, FileType, FrozenFit, FrozenScore, Pins, StoreBodyOf, StoreKind, WeighedPart } from '@unto/contract';
 
 /** Rows as they stand in PostgreSQL, one type a table. */
 export interface Rows {
@@ -154,6 +154,41 @@ export interface Rows {
     at: Date;
     byId: string;
   };
+  choices: {
+    id: string;
+    ticketId: string;
+    optionId: string;
+    method: string;
+    compoundId: string | null;
+    offLabel: boolean;
+    profileId: string | null;
+    weights: Weights;
+    modelVersion: number;
+    seed: number;
+    scores: FrozenScore[];
+    switching: SwitchingPoint[];
+    reason: string;
+    at: Date;
+    byId: string;
+  };
+  identifications: {
+    id: string;
+    label: string;
+    ticketId: string | null;
+    blankId: string | null;
+    words: Record<string, string>;
+    weighed: WeighedPart | null;
+    density: { value: number; error: number } | null;
+    modelVersion: number;
+    probabilities: { key: string; name: string; probability: number }[];
+    guessKey: string;
+    probability: number;
+    grade: Grade;
+    substrateId: string | null;
+    at: Date;
+    byId: string;
+  };
+  storedFiles: { id: string; hash: string; name: string; mediaType: FileType; bytes: number; at: Date; byId: string };
 }
 
 export type Models = { readonly [T in keyof Rows]: ModelStatic<Model<Rows[T], Partial<Rows[T]>>> };
@@ -290,6 +325,39 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
     byId: UUID,
   },
   statedSettings: { body: JSONB, computed: JSONB, at: DATE, byId: UUID },
+  choices: {
+    ticketId: UUID,
+    optionId: TEXT,
+    method: TEXT,
+    compoundId: UUID,
+    offLabel: BOOLEAN,
+    profileId: UUID,
+    weights: JSONB,
+    modelVersion: INTEGER,
+    seed: BIGINT,
+    scores: JSONB,
+    switching: JSONB,
+    reason: TEXT,
+    at: DATE,
+    byId: UUID,
+  },
+  identifications: {
+    label: TEXT,
+    ticketId: UUID,
+    blankId: UUID,
+    words: JSONB,
+    weighed: JSONB,
+    density: JSONB,
+    modelVersion: INTEGER,
+    probabilities: JSONB,
+    guessKey: TEXT,
+    probability: DOUBLE,
+    grade: TEXT,
+    substrateId: UUID,
+    at: DATE,
+    byId: UUID,
+  },
+  storedFiles: { hash: TEXT, name: TEXT, mediaType: TEXT, bytes: INTEGER, at: DATE, byId: UUID },
 };
 
 /** Sequelize models of all tables. Migrations own the schema; nothing here creates a table. */

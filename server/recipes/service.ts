@@ -10,6 +10,7 @@ import {
   type Grade,
 } from '@unto/core';
 import {
+  samePins,
   settingJob,
   windowBench,
   type CreateRecipe,
@@ -107,12 +108,6 @@ function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void
   if (request.powerPercent < head.firingThresholdPercent) {
     throw fault('powerPercent', `${head.name} fires from ${head.firingThresholdPercent} %.`);
   }
-}
-
-function samePins(a: Pins, b: Pins): boolean {
-  return (['substrate', 'compound', 'head', 'lens', 'machine', 'calibration'] as const).every(
-    (key) => a[key] === b[key],
-  );
 }
 
 function recipeView({ byId, at, ...row }: Rows['recipes']): Recipe {

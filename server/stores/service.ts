@@ -14,6 +14,7 @@ import {
 } from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
+import { isKept } from '../files/service.js';
 import { fault, Refusal } from '../http/refusal.js';
 
 /** Items with their newest revisions, by kind and name. */
@@ -92,11 +93,15 @@ async function checkedBody(context: Context, kind: StoreKind, body: unknown): Pr
   })) as StoreBodyOf[StoreKind];
   const link = STORE_LINKS[kind];
   if (link) {
-    const target = (checked as unknown as Record<string, string>)[link.field]!;
+    const target = (checked as unknown as Record<string, string | null>)[link.field]!;
+    if (target === null) return checked;
     const linked = await context.models.storeItems.findByPk(target, { transaction: context.transaction ?? null });
     if (!linked || linked.get('kind') !== link.kind)
       throw fault(link.field, `Choose a ${link.kind} that is in the stores.`);
   }
+  const sheet = kind === 'compound' ? (checked as StoreBodyOf['compound']).dataSheet : null;
+  if (sheet && !(await isKept(context, sheet.hash)))
+    throw fault('dataSheet', `“${sheet.name}” is not kept here: bring the file again.`);
   return checked;
 }
 

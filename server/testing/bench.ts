@@ -1,13 +1,17 @@
 import type {} from '../../scripts/lib/test-cluster.js';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import pg from 'pg';
 import pino from 'pino';
 import type { Sequelize } from 'sequelize';
 import { inject } from 'vitest';
-import type { StoreKind } from '@unto/contract';
-import { connect, createApp, defineModels, migrate, type Models } from '../index.js';
+import { CRITERIA } from '@unto/core';
+import { LATER_FIELDS, type StoreKind } from '@unto/contract';
+import { connect, createApp, defineModels, folderStore, migrate, type Models } from '../index.js';
 
 /** An application on an empty database of its own, with a clock that tests set. */
 export interface TestBench {
@@ -42,10 +46,12 @@ export async function openTestBench(): Promise<TestBench> {
   const sequelize = connect(url);
   const models = defineModels(sequelize);
   await migrate(sequelize);
+  const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
   const bench = { now: new Date('2026-03-02T09:00:00Z') };
   const app = createApp({
     sequelize,
     models,
+    files: folderStore(files),
     clock: () => bench.now,
     log: pino({ level: 'silent' }),
     hosts: ['127.0.0.1'],
@@ -80,6 +86,7 @@ export async function openTestBench(): Promise<TestBench> {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await sequelize.close();
+      rmSync(files, { recursive: true, force: true });
     },
   });
 }
@@ -177,11 +184,25 @@ const BODIES: Record<StoreKind, (ids: Record<string, string>) => Record<string, 
     thermalSource: 'handbook',
     curvature: '',
   }),
+  blank: (ids) => ({
+    name: 'Tag blanks',
+    substrateId: ids['substrate'] ?? null,
+    supplier: 'Hollin & Daughters',
+    grade: '304',
+    lot: 'H12',
+    priceMinor: 80,
+    widthMm: 40,
+    heightMm: 25,
+    thicknessMm: 1.2,
+    left: 60,
+    note: '',
+  }),
+  profile: () => ({ name: 'Rush', about: '', ...Object.fromEntries(CRITERIA.map((criterion) => [criterion, 1])) }),
 };
 
 /** A body of a kind to be changed by a test. */
 export function storeBody(kind: StoreKind, ids: Record<string, string> = {}): Record<string, any> {
-  return BODIES[kind](ids);
+  return { ...LATER_FIELDS[kind], ...BODIES[kind](ids) };
 }
 
 /** Fills the stores with one of each kind; answers their ids by kind. */

@@ -10,7 +10,7 @@ import {
   transferEfficiency,
   type Figure,
 } from '@unto/core';
-import type { CompoundBody, CreateWeighing, StoreItem, Weighing } from '@unto/contract';
+import { coatedAreaMm2, type CompoundBody, type CreateWeighing, type StoreItem, type Weighing } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
@@ -28,7 +28,7 @@ export async function createWeighing(context: Context, ticketId: string, request
     };
     const weighed = { ...grams, tareG: container.body.tareG };
     checkWeights(weighed);
-    const areaMm2 = coatedArea(ticket, request.pieces);
+    const areaMm2 = coatedAreaMm2(ticket) * request.pieces;
     const transfer = transferFigure(request, weighed, compound);
     const film = filmFromWeighing(weighed, {
       areaMm2,
@@ -90,10 +90,6 @@ export async function transferSamples(context: Context, compoundId: string): Pro
 
 async function learnt(context: Context, compoundId: string) {
   return learnTransfer(await transferSamples(context, compoundId));
-}
-
-function coatedArea(ticket: Rows['tickets'], pieces: number): number {
-  return (ticket.markWidthMm + 2 * ticket.coatMarginMm) * (ticket.markHeightMm + 2 * ticket.coatMarginMm) * pieces;
 }
 
 function checkWeights(weighed: { beforeG: number; afterG: number; tareG: number }): void {

@@ -1,5 +1,6 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
-import type { CompoundBody, StoreItem, Ticket } from '@unto/contract';
+import type { CompoundBody, StoreItem } from '../stores/index.js';
+import type { Ticket } from '../tickets/index.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
 export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>): number {
@@ -9,7 +10,7 @@ export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm
 /** The coat of some pieces of a ticket with a compound, priced by its largest container. */
 export function coatPlanFor(
   compound: StoreItem<'compound'>,
-  ticket: Ticket,
+  ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>,
   pieces: number,
   transfer: TransferKnowledge,
 ): CoatPlan {

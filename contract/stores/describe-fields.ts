@@ -1,13 +1,12 @@
-import { STORE_BODIES, STORE_LINKS, type StoreKind } from '@unto/contract';
 import type { SchemaDescription, SchemaObjectDescription } from 'yup';
-import { parseNumber } from '../ui/format';
+import { STORE_BODIES, STORE_LINKS, type StoreKind } from './bodies.js';
 
 /** One field of a store item's form, read off its schema. */
 export interface ShelfField {
   readonly key: string;
   readonly label: string;
   readonly unit: string;
-  readonly kind: 'text' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows';
+  readonly kind: 'text' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows' | 'file';
   readonly optional: boolean;
   readonly words: readonly string[];
   readonly linkTo?: StoreKind | undefined;
@@ -35,6 +34,7 @@ function fieldOf(kind: StoreKind, key: string, field: SchemaDescription): ShelfF
     words: [] as string[],
   };
   if (link?.field === key) return { ...base, kind: 'link', linkTo: link.kind };
+  if (field.type === 'object') return { ...base, kind: 'file' };
   if (field.type === 'array' && inner?.fields) {
     const columns = Object.entries(inner.fields).map(([column, described]) => ({
       key: column,
@@ -44,13 +44,18 @@ function fieldOf(kind: StoreKind, key: string, field: SchemaDescription): ShelfF
     return { ...base, kind: 'rows', columns };
   }
   if (field.type === 'array') return { ...base, kind: 'many', words: (inner?.oneOf ?? []) as string[] };
-  if (field.oneOf.length) return { ...base, kind: 'one', words: field.oneOf as string[] };
+  if (field.oneOf.length)
+    return {
+      ...base,
+      kind: 'one',
+      words: (field.oneOf as (string | null)[]).filter((word): word is string => word !== null),
+    };
   if (field.type === 'boolean') return { ...base, kind: 'yes' };
   return { ...base, kind: field.type === 'number' ? 'number' : 'text' };
 }
 
 /** A first body of a kind to be filled in. */
-export function blankBody(kind: StoreKind): Record<string, unknown> {
+export function emptyBody(kind: StoreKind): Record<string, unknown> {
   return Object.fromEntries(shelfFields(kind).map((field) => [field.key, blank(field)]));
 }
 
@@ -64,26 +69,8 @@ function blank(field: ShelfField): unknown {
     case 'number':
       return field.optional ? null : Number.NaN;
     case 'one':
-      return field.words[0];
+      return field.optional ? null : field.words[0];
     default:
       return field.optional ? null : '';
   }
-}
-
-/** A table as text, one row a line, cells parted by semicolons. */
-export function rowsToText(field: ShelfField, rows: readonly Record<string, unknown>[]): string {
-  return rows.map((row) => field.columns.map(({ key }) => String(row[key] ?? '')).join('; ')).join('\n');
-}
-
-/** Text typed or pasted (semicolons or tabs between cells) back into rows; what is no number becomes NaN and is refused at the field. */
-export function textToRows(field: ShelfField, text: string): Record<string, unknown>[] {
-  return text
-    .split(/\r?\n/)
-    .filter((line) => line.trim() !== '')
-    .map((line) => {
-      const cells = line.split(/[;\t]/).map((cell) => cell.trim());
-      return Object.fromEntries(
-        field.columns.map(({ key, number }, i) => [key, number ? parseNumber(cells[i] ?? '') : (cells[i] ?? '')]),
-      );
-    });
 }

@@ -1,0 +1,26 @@
+import { object, string } from 'yup';
+
+/** Kinds of file that are kept, by how they begin. */
+export const FILE_TYPES = {
+  'application/pdf': [0x25, 0x50, 0x44, 0x46],
+  'image/png': [0x89, 0x50, 0x4e, 0x47],
+  'image/jpeg': [0xff, 0xd8, 0xff],
+} as const;
+export type FileType = keyof typeof FILE_TYPES;
+export const MAX_FILE_BYTES = 25_000_000;
+
+export const keepFileQuery = object({ name: string().label('File name').required('The file has no name.').max(200) });
+
+/** A file the server keeps, named by the hash of its content. */
+export interface KeptFile {
+  readonly hash: string;
+  readonly name: string;
+  readonly mediaType: FileType;
+  readonly bytes: number;
+}
+
+/** What a file's first bytes say it is; null for anything that is not kept. */
+export function fileTypeOf(bytes: Uint8Array): FileType | null {
+  const found = Object.entries(FILE_TYPES).find(([, start]) => start.every((byte, i) => bytes[i] === byte));
+  return (found?.[0] as FileType | undefined) ?? null;
+}

@@ -1,0 +1,52 @@
+import { randomUUID } from 'node:crypto';
+import type { Sequelize } from 'sequelize';
+import { fileTypeOf, type KeptFile } from '@unto/contract';
+import { insert, list, type Context } from '../db/context.js';
+import type { Models } from '../db/models.js';
+import { Refusal } from '../http/refusal.js';
+import type { FileStore } from './file-store.js';
+
+/**
+ * Keeps a file; the same content again answers the first one's row. Written and flushed before its row commits.
+ * @throws wrong-file for anything but PDF, PNG and JPEG, told by its first bytes
+ */
+export async function keepFile(context: Context, name: string, bytes: Uint8Array): Promise<KeptFile> {
+  const mediaType = fileTypeOf(bytes);
+  if (!mediaType)
+    throw new Refusal(
+      'wrong-file',
+      `“${name}” is no PDF, PNG or JPEG inside, whatever its name says. Nothing was kept.`,
+    );
+  const hash = await context.files.put(bytes);
+  const [known] = await list(context, 'storedFiles', { where: { hash } });
+  const row = known ?? {
+    id: randomUUID(),
+    hash,
+    name,
+    mediaType,
+    bytes: bytes.length,
+    at: context.now,
+    byId: context.actor,
+  };
+  if (!known) await insert(context, 'storedFiles', row);
+  return { hash: row.hash, name: row.name, mediaType: row.mediaType, bytes: row.bytes };
+}
+
+/** A kept file with its content. @throws not-found */
+export async function readFile(context: Context, hash: string): Promise<KeptFile & { content: Buffer }> {
+  const [row] = await list(context, 'storedFiles', { where: { hash } });
+  const content = row ? await context.files.get(hash) : null;
+  if (!row || !content) throw new Refusal('not-found', 'That file is not kept here.');
+  return { hash: row.hash, name: row.name, mediaType: row.mediaType, bytes: row.bytes, content };
+}
+
+/** Whether a row stands for that content. */
+export async function isKept(context: Context, hash: string): Promise<boolean> {
+  return (await list(context, 'storedFiles', { where: { hash }, attributes: ['id'] })).length > 0;
+}
+
+/** Removes contents that no row names: what was written for a row that never committed. For the start of the server. */
+export async function sweepFiles(into: { sequelize: Sequelize; models: Models; files: FileStore }): Promise<number> {
+  const rows = await into.models.storedFiles.findAll({ attributes: ['hash'], raw: true });
+  return into.files.sweep(new Set((rows as unknown as { hash: string }[]).map(({ hash }) => hash)));
+}

@@ -1,0 +1,55 @@
+import { decisive, makeFigure, remainingGrams, remainingPieces } from '@unto/core';
+import type { StoreItem, StoreUse } from '@unto/contract';
+import { find, list, type Context } from '../db/context.js';
+import { storeItem } from './service.js';
+
+/** What rests on an item, over all its revisions, and what is left in a container. */
+export async function storeUse(context: Context, id: string): Promise<StoreUse> {
+  const item = await find(context, 'storeItems', id);
+  const [[counts]] = (await context.sequelize.query(COUNTS, {
+    replacements: { id },
+    transaction: context.transaction ?? null,
+  })) as unknown as [[Omit<StoreUse, 'left'>]];
+  return {
+    ...counts,
+    left: item.kind === 'container' ? await containerLeft(context, await storeItem(context, 'container', id)) : null,
+  };
+}
+
+const COUNTS = `
+WITH own AS (SELECT id::text FROM store_revisions WHERE item_id = :id)
+SELECT
+  (SELECT count(*) FROM tickets WHERE :id IN (substrate_id, head_id, lens_id, compound_id))::int AS tickets,
+  (SELECT count(*) FROM coupons c WHERE EXISTS (SELECT 1 FROM jsonb_each_text(c.pins) p JOIN own ON own.id = p.value))::int AS coupons,
+  (SELECT count(*) FROM runs r WHERE EXISTS (SELECT 1 FROM jsonb_each_text(r.pins) p JOIN own ON own.id = p.value))::int AS runs,
+  (SELECT count(*) FROM weighings WHERE :id IN (container_id, compound_id))::int AS weighings`;
+
+/** Contents at the newest weighing, and pieces at the rate of the last weighings out of it. */
+export async function containerLeft(context: Context, container: StoreItem<'container'>): Promise<StoreUse['left']> {
+  const rows = await list(context, 'weighings', { where: { containerId: container.id }, order: [['at', 'DESC']] });
+  const corrected = new Set(rows.map(({ correctsId }) => correctsId));
+  const weighings = rows.filter(({ id }) => !corrected.has(id));
+  const newest = weighings[0];
+  if (!newest) return null;
+  const { tareG } = container.body;
+  const weighed = decisive('newest weighing', 'measured', { value: newest.afterG, unit: 'g' });
+  const tare = decisive('empty container', 'measured', { value: tareG, unit: 'g' });
+  const grams = makeFigure({
+    formula: 'remainingGrams',
+    value: remainingGrams({ nowG: newest.afterG, tareG }),
+    unit: 'g',
+    inputs: [weighed, tare],
+  });
+  const laid = weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0);
+  const perPiece = laid / weighings.reduce((sum, { pieces }) => sum + pieces, 0);
+  const pieces =
+    perPiece > 0
+      ? makeFigure({
+          formula: 'remainingPieces',
+          value: remainingPieces({ nowG: newest.afterG, tareG }, perPiece),
+          unit: 'pieces',
+          inputs: [weighed, tare, decisive('laid down a piece so far', 'measured', { value: perPiece, unit: 'g' })],
+        })
+      : null;
+  return { grams, pieces, weighedAt: newest.at.toISOString() };
+}
