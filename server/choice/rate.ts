@@ -8,7 +8,10 @@ import {
   speedMargin,
   type Figure,
   type Grade,
-  type SettingChoice,
+  rasterTime,
+  type SettingJob,
+  type WindowCell,
+  type WindowPoint,
 } from '@unto/core';
 import {
   samePins,
@@ -109,9 +112,9 @@ async function rateOf(
   const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
   const job = settingJob(bench, mark, shop, TYPICAL_SPEED);
   const proved = quickestSetting(fit, job);
-  // Nothing meets the shop's bound: the quickest that more likely holds than not says how fast it may be, as a carried number.
-  const setting = proved ?? quickestSetting(fit, { ...job, bound: EVEN_BET });
-  if (!setting) return null;
+  // Nothing meets the shop's bound: the quickest that more likely holds than not, or else the quickest cell that held, says how fast
+  // it may be, as a carried number.
+  const setting = proved ?? quickestSetting(fit, { ...job, bound: EVEN_BET }) ?? quickestHeld(cells, job);
   const same = rows.every((row) => samePins(row.pins, pins));
   const here = rows.every(({ substrateId }) => substrateId === ticket.substrateId);
   const grade: Grade = same && proved ? 'proved' : 'carried';
@@ -130,7 +133,13 @@ async function rateOf(
   });
 }
 
-function settingWords({ powerPercent, speedMmPerS, intervalMm, passes }: SettingChoice): string {
+/** Of the cells that held the one with the shortest job. */
+function quickestHeld(cells: readonly WindowCell[], job: SettingJob): WindowCell {
+  const seconds = (cell: WindowCell) => rasterTime({ ...job, ...cell }, job.motion);
+  return cells.filter(({ outcome }) => outcome === 'holds').sort((a, b) => seconds(a) - seconds(b))[0]!;
+}
+
+function settingWords({ powerW, speedMmPerS, intervalMm, passes }: WindowPoint): string {
   const again = passes > 1 ? ` · ${passes} passes` : '';
-  return `${powerPercent} % · ${speedMmPerS} mm/s · ${intervalMm} mm${again}`;
+  return `${Number(powerW.toPrecision(3))} W · ${Number(speedMmPerS.toPrecision(3))} mm/s · ${intervalMm} mm${again}`;
 }
