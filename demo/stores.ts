@@ -631,6 +631,12 @@ function blanks(refer: Refer): DemoItem<'blank'>[] {
 /** What counts, by occasion: 0 to 10 each. */
 const PROFILES: readonly (readonly [key: string, name: string, about: string, weights: Partial<Weights>])[] = [
   [
+    'profile-everyday',
+    'everyday',
+    'what usually matters here',
+    { contrast: 7, rate: 5, evenness: 5, cleaning: 5, handling: 6, durability: 6, cost: 5 },
+  ],
+  [
     'profile-rush',
     'rush production',
     'many pieces, wanted soon',

@@ -39,7 +39,7 @@ describe('Today', () => {
     await openTicket({ title: 'Sooner', wantedOn: '2026-04-01', pieces: 1 });
     const { tasks } = await today();
     expect(tasks.map(({ title }) => title)).toEqual(['Choose a compound: Sooner', 'Choose a compound: Later']);
-    expect(tasks[0]).toMatchObject({ text: 'compound to choose · 1 piece', action: 'Go to Choose', urgent: false });
+    expect(tasks[0]).toMatchObject({ text: 'to choose · 1 piece', action: 'Go to Choose', urgent: false });
   });
 
   it('puts a clock before tickets, and says now when its time has come', async () => {

@@ -58,6 +58,11 @@ export const router = createRouter({
       meta: { index: 'stores', title: 'Stores' },
     },
     {
+      path: '/identify',
+      component: () => import('./views/IdentifyView.vue'),
+      meta: { index: 'stores', title: 'What is this part?' },
+    },
+    {
       path: '/practice',
       component: () => import('./views/PracticeView.vue'),
       meta: { index: 'practice', title: 'Practice' },

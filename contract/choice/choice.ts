@@ -76,6 +76,8 @@ export interface ChoicePage {
   readonly methods: readonly MethodView[];
   /** Compound used over the last year, g and cm² coated, by compound. */
   readonly yearlyUse: Readonly<Record<string, { readonly grams: number; readonly areaCm2: number }>>;
+  /** Compound on the shelf in containers not past their date, g, by compound. */
+  readonly stock: Readonly<Record<string, number>>;
   /** The blank that the price of a piece counts, if one is on the shelf. */
   readonly blank: { readonly id: string; readonly name: string; readonly priceMinor: number } | null;
   readonly choices: readonly Choice[];

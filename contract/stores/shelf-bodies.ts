@@ -168,7 +168,10 @@ export const blankBody = object({
   note: note('Note', 500),
 }).noUnknown();
 
-const weight = (criterion: Criterion) => within(CRITERION_INFO[criterion].label, 0, 10);
+const weight = (criterion: Criterion) => {
+  const { label } = CRITERION_INFO[criterion];
+  return within(label.charAt(0).toUpperCase() + label.slice(1), 0, 10);
+};
 
 /** What counts in this shop, 0 to 10 each; only the proportions matter. */
 export const weightFields = Object.fromEntries(CRITERIA.map((criterion) => [criterion, weight(criterion)])) as Record<

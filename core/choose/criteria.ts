@@ -15,8 +15,8 @@ export type Criterion = (typeof CRITERIA)[number];
 export const SOFT_CRITERIA: readonly Criterion[] = ['availability', 'help', 'trackRecord'];
 
 /**
- * How a criterion's own unit becomes a worth between 0 and 1. `linear`: between two ends of a fixed scale. `ratio`: against the
- * best of the options in hand, a factor `span` worse is worth 0; unit and currency fall out.
+ * How a criterion's own unit becomes a worth. `linear`: 0 to 1 between two ends of a fixed scale. `ratio`: 1 at the best of the
+ * options in hand, 0 a factor `span` worse; unit and currency fall out.
  */
 export type WorthScale =
   | { readonly kind: 'linear'; readonly worst: number; readonly best: number }

@@ -35,12 +35,12 @@ export function estimateFromSamples(
   requireNotNegative('usual spread', usualSd);
   const { step, unit } = CRITERION_INFO[criterion];
   const n = samples.length;
-  const mean = samples.reduce((sum, x) => sum + x, 0) / n;
-  const own = n > 1 ? samples.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1) : usualSd ** 2;
+  const average = samples.reduce((sum, x) => sum + x, 0) / n;
+  const mean = CRITERION_INFO[criterion].scale.kind === 'ratio' ? Math.max(average, LEAST) : average;
+  const own = n > 1 ? samples.reduce((sum, x) => sum + (x - average) ** 2, 0) / (n - 1) : usualSd ** 2;
   const sd = Math.sqrt((own + step ** 2 / 12) / n);
   const reach = studentT90(Math.max(n - 1, 3)) * sd;
-  const low = clampTo(criterion, mean - reach);
-  const high = clampTo(criterion, mean + reach);
+  const { low, high } = intervalRound(criterion, mean, reach);
   const figure = makeFigure({
     formula: 'estimateFromSamples',
     value: mean,
@@ -73,9 +73,17 @@ export function missingEstimate(
   return { criterion, figure: null, low: whole[0], high: whole[1], sd: 0, wanted };
 }
 
-function clampTo(criterion: Criterion, value: number): number {
+/** Minutes nobody times below: three seconds. What is compared by ratio needs a number above 0. */
+const LEAST = 0.05;
+
+/** The interval of a mean, held within its scale; what is compared by ratio stays above a fifth of its mean. */
+export function intervalRound(criterion: Criterion, mean: number, reach: number): { low: number; high: number } {
   const { whole, scale } = CRITERION_INFO[criterion];
-  if (criterion === 'contrast') return Math.min(5, Math.max(-5, value));
-  if (whole) return Math.min(whole[1], Math.max(whole[0], value));
-  return scale.kind === 'ratio' ? Math.max(0, value) : value;
+  const [least, most] =
+    criterion === 'contrast'
+      ? [-5, 5]
+      : scale.kind === 'ratio'
+        ? [mean / 5, Infinity]
+        : (whole ?? [-Infinity, Infinity]);
+  return { low: Math.max(least, mean - reach), high: Math.min(most, mean + reach) };
 }

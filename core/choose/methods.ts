@@ -7,7 +7,14 @@ import {
   type CompoundJudgement,
   type PartFacts,
 } from './verdict.js';
-import { COMPOUND_FORMS, isMetal, isVitreous, type CompoundForm, type WavelengthClass } from './vocabulary.js';
+import {
+  COMPOUND_FORMS,
+  isMetal,
+  isVitreous,
+  WAVELENGTH_WORDS,
+  type CompoundForm,
+  type WavelengthClass,
+} from './vocabulary.js';
 
 /** Ways to mark without a coat. */
 export const UNCOATED_METHODS = [
@@ -76,9 +83,21 @@ export function judgeMethod(
 ): CompoundJudgement {
   if (!isUncoated(method)) {
     const facts = { ...TYPICAL, form: method, statedFamilies: typicalFamilies(method) };
-    return judgeCompound(facts, part, head.beam, evidence);
+    const judged = judgeCompound(facts, part, head.beam, evidence);
+    return { ...judged, reasons: judged.reasons.map((entry) => ofTheKind(entry, part, head)) };
   }
   return verdictOf([...partDangers(part), ...UNCOATED_RULES[method](part, head)], evidence);
+}
+
+/** What a label says of one compound, said of its kind: usual practice, nobody's word. */
+function ofTheKind(entry: ChoiceReason, part: PartFacts, head: HeadFacts): ChoiceReason {
+  const words: Record<string, string> = {
+    stated: `Usual on ${part.family}.`,
+    'family-off-label': `Not usual on ${part.family}: prove it first.`,
+    'beam-off-label': `Labels seldom name ${WAVELENGTH_WORDS[head.beam]}: prove it first.`,
+  };
+  const text = words[entry.code];
+  return text ? { ...entry, text, grade: 'usual' } : entry;
 }
 
 const PLATED = ['chrome plate', 'nickel plate', 'cadmium plate'];

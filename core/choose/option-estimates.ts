@@ -10,8 +10,14 @@ import {
   type RecordRef,
 } from '../evidence/figure.js';
 import { requireWithin } from '../support/require.js';
-import { CRITERIA, CRITERION_INFO, handlingScore, SOFT_CRITERIA, type Criterion } from './criteria.js';
-import { estimateFromFigure, estimateFromSamples, missingEstimate, type CriterionEstimate } from './estimate.js';
+import { CRITERIA, handlingScore, SOFT_CRITERIA, type Criterion } from './criteria.js';
+import {
+  estimateFromFigure,
+  estimateFromSamples,
+  intervalRound,
+  missingEstimate,
+  type CriterionEstimate,
+} from './estimate.js';
 import type { CoatHandling } from './vocabulary.js';
 
 /** Readings of runs with one compound (or none): contrast signed, dark on light positive; cleaning in minutes a piece. */
@@ -159,10 +165,7 @@ function runInputs(evidence: MarkEvidence, runs: number, grade: Grade): FigureIn
 
 function widened(estimate: CriterionEstimate, spread: number): CriterionEstimate {
   const sd = Math.hypot(estimate.sd, spread);
-  const { whole } = CRITERION_INFO[estimate.criterion];
-  const floor = estimate.criterion === 'contrast' ? -5 : (whole?.[0] ?? 0);
-  const low = Math.max(floor, estimate.figure!.value - 1.645 * sd);
-  const high = Math.min(whole?.[1] ?? Infinity, estimate.figure!.value + 1.645 * sd);
+  const { low, high } = intervalRound(estimate.criterion, estimate.figure!.value, 1.645 * sd);
   return { ...estimate, sd, low, high, figure: { ...estimate.figure!, interval: { low, high, level: 0.9 } } };
 }
 

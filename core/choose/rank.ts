@@ -146,16 +146,16 @@ export function weightShares(weights: Weights): number[] {
   return all.map((w) => w / total);
 }
 
-/** Worth between 0 and 1 of a value of a criterion; `best` is the reference of a ratio scale. */
+/**
+ * Worth of a value of a criterion: 0 to 1 on a fixed scale. On a ratio scale 1 at `best`, 0 a factor `span` worse, and less than 0
+ * beyond: so another option that moves the best moves all worths alike, and never turns two others round.
+ */
 export function worthOf(criterion: Criterion, value: number, best: number): number {
   const { scale } = CRITERION_INFO[criterion];
-  const raw =
-    scale.kind === 'linear'
-      ? (value - scale.worst) / (scale.best - scale.worst)
-      : 1 -
-        Math.log(scale.better === 'more' ? best / Math.max(value, 1e-9) : Math.max(value, 1e-9) / best) /
-          Math.log(scale.span);
-  return Math.min(1, Math.max(0, raw));
+  if (scale.kind === 'linear') return Math.min(1, Math.max(0, (value - scale.worst) / (scale.best - scale.worst)));
+  const positive = Math.max(value, Number.MIN_VALUE);
+  const behind = scale.better === 'more' ? best / positive : positive / best;
+  return 1 - Math.log(behind) / Math.log(scale.span);
 }
 
 /** The best central value of a ratio scale among the options that know it (the best possible when none does). */
@@ -173,7 +173,12 @@ function reference(criterion: Criterion, options: readonly ChoiceOption[]): numb
 
 function drawn(estimate: CriterionEstimate, random: Random): number {
   if (!estimate.figure) return estimate.low + (estimate.high - estimate.low) * random();
-  return estimate.sd === 0 ? estimate.figure.value : estimate.figure.value + estimate.sd * standardNormal(random);
+  const { value } = estimate.figure;
+  if (estimate.sd === 0) return value;
+  // What is compared by ratio stays above 0: log-normal with the same spread.
+  return CRITERION_INFO[estimate.criterion].scale.kind === 'ratio'
+    ? value * Math.exp((estimate.sd / value) * standardNormal(random))
+    : value + estimate.sd * standardNormal(random);
 }
 
 /** Share of draws in which each option is first; a tie is shared. */

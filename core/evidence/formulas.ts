@@ -27,7 +27,7 @@ export const FORMULAS = {
   shopScore: 'scored by the shop itself, 0 to 10',
   costPerPiece:
     'price = (blank + compound + thinner + laser minutes × rate + hands-on minutes × rate) ÷ share that comes out good',
-  rankOptions: 'score = sum of weight × worth; worth between 0 and 1 of each criterion',
+  rankOptions: 'score = sum of weight share × worth of each criterion, 1 being the best',
   densityFromWeighing: 'density = weight ÷ volume',
   remainingGrams: 'left = container at its newest weighing − empty container',
   settingFromWindow: 'quickest or safest setting whose worst case still holds in the fitted window',

@@ -1,7 +1,7 @@
 /** Quick tests answered in words, and what each may show. */
 export const WORD_TESTS = {
   colour: {
-    name: 'Colour of the surface',
+    name: 'Surface colour',
     how: 'Look at it by daylight, after wiping.',
     harm: 'spares the part',
     minutes: 0.2,
@@ -25,14 +25,14 @@ export const WORD_TESTS = {
     answers: ['pulls strongly', 'pulls weakly', 'does not pull'],
   },
   conductivity: {
-    name: 'Conductivity at the surface',
+    name: 'Surface conductivity',
     how: 'Ohm range, both probes laid on lightly, not pressed through.',
     harm: 'spares the part',
     minutes: 0.5,
     answers: ['conducts', 'does not conduct'],
   },
   edge: {
-    name: 'Colour at an edge or hole',
+    name: 'Edge colour',
     how: 'Look where it was cut or drilled, with a glass.',
     harm: 'spares the part',
     minutes: 0.3,
@@ -52,14 +52,14 @@ export const WORD_TESTS = {
     answers: ['none', 'red rust', 'white bloom'],
   },
   solvent: {
-    name: 'Acetone on a hidden spot',
-    how: 'One drop on a rag, gloves on, away from flame; wipe where nobody looks.',
+    name: 'Acetone wipe',
+    how: 'One drop on a rag, gloves on, away from flame, on a hidden spot.',
     harm: 'may mark a hidden spot',
     minutes: 1,
     answers: ['nothing', 'softens or comes off', 'a clear skin goes tacky'],
   },
   scratch: {
-    name: 'Scratch on a hidden edge',
+    name: 'Hidden scratch',
     how: 'A steel needle, hard, where nobody looks. Not on a part that may be cadmium plated or beryllium copper.',
     harm: 'marks a hidden spot',
     minutes: 0.5,

@@ -41,7 +41,7 @@ export function stationLine(facts: TicketFacts): StationState[] {
   const of: Record<Station, Omit<StationState, 'station'>> = {
     choose: facts.choiceMade
       ? { state: 'done', word: facts.compoundName ?? 'no compound' }
-      : { state: 'open', word: 'compound to choose' },
+      : { state: 'open', word: 'to choose' },
     prepare: counted(facts.prepareDone, facts.prepareNeeded, 'bare, clean, dry'),
     coat: coatState(facts),
     place: counted(facts.placeDone, facts.placeNeeded, 'in focus'),

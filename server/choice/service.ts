@@ -39,6 +39,7 @@ import { createOnce, find, insert, list, requireVersion, together, type Context 
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
 import { listStores, loadBench } from '../stores/service.js';
+import { stockByCompound } from '../stores/use.js';
 import { getTicket } from '../tickets/service.js';
 import { transferSamples } from '../tickets/weighings.js';
 import { workshop } from '../workshop/service.js';
@@ -55,6 +56,7 @@ export async function choicePage(context: Context, ticketId: string): Promise<Ch
     options,
     methods: methodViews(place),
     yearlyUse: await yearlyUse(context),
+    stock: await stockByCompound(context),
     blank: place.blank && { id: place.blank.id, name: place.blank.body.name, priceMinor: place.blank.body.priceMinor },
     choices: await choicesOf(context, ticketId),
   };

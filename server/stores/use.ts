@@ -1,7 +1,7 @@
 import { decisive, makeFigure, remainingGrams, remainingPieces } from '@unto/core';
 import type { StoreItem, StoreUse } from '@unto/contract';
 import { find, list, type Context } from '../db/context.js';
-import { storeItem } from './service.js';
+import { listStores, storeItem } from './service.js';
 
 /** What rests on an item, over all its revisions, and what is left in a container. */
 export async function storeUse(context: Context, id: string): Promise<StoreUse> {
@@ -23,6 +23,20 @@ SELECT
   (SELECT count(*) FROM coupons c WHERE EXISTS (SELECT 1 FROM jsonb_each_text(c.pins) p JOIN own ON own.id = p.value))::int AS coupons,
   (SELECT count(*) FROM runs r WHERE EXISTS (SELECT 1 FROM jsonb_each_text(r.pins) p JOIN own ON own.id = p.value))::int AS runs,
   (SELECT count(*) FROM weighings WHERE :id IN (container_id, compound_id))::int AS weighings`;
+
+/** Grams left in containers in use and not past their date, by compound; one never weighed counts as full. */
+export async function stockByCompound(context: Context): Promise<Record<string, number>> {
+  const containers = (await listStores(context, { kind: 'container' })) as StoreItem<'container'>[];
+  const day = context.now.toISOString().slice(0, 10);
+  const stock: Record<string, number> = {};
+  for (const container of containers) {
+    const { compoundId, expiresOn, netG } = container.body;
+    if (expiresOn && expiresOn < day) continue;
+    const left = await containerLeft(context, container);
+    stock[compoundId] = (stock[compoundId] ?? 0) + (left?.grams.value ?? netG);
+  }
+  return stock;
+}
 
 /** Contents at the newest weighing, and pieces at the rate of the last weighings out of it. */
 export async function containerLeft(context: Context, container: StoreItem<'container'>): Promise<StoreUse['left']> {

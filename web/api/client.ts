@@ -23,16 +23,26 @@ export type Method = 'GET' | 'POST' | 'PUT';
  * @throws ApiProblem when it was refused, Unreachable when nobody answered
  */
 export async function request<T>(method: Method, path: string, body?: unknown, operator?: string): Promise<T> {
+  return answered<T>(path, {
+    method,
+    headers: {
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(operator ? { 'x-unto-operator': operator } : {}),
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+}
+
+/** Sends a file as it is. @throws as request */
+export async function sendFile<T>(path: string, file: Blob, operator: string): Promise<T> {
+  const headers = { 'content-type': 'application/octet-stream', 'x-unto-operator': operator };
+  return answered<T>(path, { method: 'POST', headers, body: file });
+}
+
+async function answered<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(path, {
-      method,
-      headers: {
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        ...(operator ? { 'x-unto-operator': operator } : {}),
-      },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
+    response = await fetch(path, init);
   } catch {
     throw new Unreachable('The server does not answer.');
   }

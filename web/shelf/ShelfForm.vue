@@ -1,30 +1,38 @@
 <script setup lang="ts">
-import { STORE_BODIES, type StoreItem, type StoreKind } from '@unto/contract';
+import { emptyBody, shelfFields, STORE_BODIES, type ShelfField, type StoreItem, type StoreKind } from '@unto/contract';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
 import { ApiProblem } from '../api/client';
 import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
-import { blankBody, rowsToText, shelfFields, textToRows, type ShelfField } from './describe-fields';
+import FileField from './FileField.vue';
+import FormHelpers from './FormHelpers.vue';
+import { isMoney, KIND_WORDS } from './kinds';
+import { rowsToText, textToRows } from './table-text';
 
 /** Add or revise a store item. Every kept edit is a new revision; what was made on an earlier one keeps it. */
-const props = defineProps<{ kind: StoreKind; item: StoreItem | null }>();
+const props = defineProps<{
+  kind: StoreKind;
+  item: StoreItem | null;
+  like?: StoreItem | null;
+  preset?: Record<string, unknown> | undefined;
+}>();
 const emit = defineEmits<{ done: [id: string]; close: [] }>();
 const bench = useBench();
 const outbox = useOutbox();
+const notices = useNotices();
 const fields = computed(() => shelfFields(props.kind));
 const theirs = ref<StoreItem | null>(null);
 const version = ref(props.item?.version ?? 0);
 
-const form = useForm<Record<string, unknown>>(STORE_BODIES[props.kind], () =>
-  props.item ? JSON.parse(JSON.stringify(props.item.body)) : blankBody(props.kind),
-);
+const form = useForm<Record<string, unknown>>(STORE_BODIES[props.kind], () => firstBody());
 const { values, faults, general, busy, touch } = form;
 const tables = ref<Record<string, string>>(
   Object.fromEntries(
@@ -33,6 +41,14 @@ const tables = ref<Record<string, string>>(
       .map((field) => [field.key, rowsToText(field, (values.value[field.key] ?? []) as Record<string, unknown>[])]),
   ),
 );
+
+/** The item's own body, a copy of another one's under a new name, or an empty one. */
+function firstBody(): Record<string, unknown> {
+  const from = props.item ?? props.like;
+  if (!from) return { ...emptyBody(props.kind), ...props.preset };
+  const body = JSON.parse(JSON.stringify(from.body)) as Record<string, unknown>;
+  return props.item ? body : { ...body, name: `${String(body['name'])}, copy` };
+}
 
 function typedRows(field: ShelfField, text: string | null): void {
   tables.value[field.key] = text ?? '';
@@ -43,24 +59,61 @@ function faultOf(key: string): string | undefined {
   return faults.value[key] ?? Object.entries(faults.value).find(([path]) => path.startsWith(`${key}[`))?.[1];
 }
 
-const links = (field: ShelfField) =>
-  bench.inUse(field.linkTo!).map(({ id, body }) => ({ value: id, label: body.name }));
-const words = (field: ShelfField) => field.words.map((value) => ({ value, label: value }));
+const links = (field: ShelfField) => [
+  ...(field.optional ? [{ value: null, label: 'not known yet' }] : []),
+  ...bench.inUse(field.linkTo!).map(({ id, body }) => ({ value: id, label: body.name })),
+];
+const words = (field: ShelfField) => [
+  ...(field.optional ? [{ value: null, label: 'none' }] : []),
+  ...field.words.map((value) => ({ value, label: value })),
+];
+const currency = computed(() => bench.workshop!.currency);
+const unitOf = (field: ShelfField) =>
+  isMoney(field.key) ? [currency.value, field.unit].filter(Boolean).join(' ') : field.unit;
+const inMajor = (field: ShelfField) => {
+  const value = values.value[field.key] as number | null;
+  return isMoney(field.key) && value !== null ? value / 100 : value;
+};
+function typedNumber(field: ShelfField, value: number | null): void {
+  values.value[field.key] = isMoney(field.key) && value !== null ? Number((value * 100).toPrecision(12)) : value;
+}
 
 async function keep(): Promise<void> {
   const id = props.item?.id ?? uuid();
   await form.submit(async (body) => {
     try {
       const answer = props.item
-        ? await outbox.send('PUT', `/api/stores/${id}`, { version: version.value, body }, String(body['name']))
-        : await outbox.send('POST', '/api/stores', { id, kind: props.kind, body }, String(body['name']));
-      if (answer) await bench.load();
+        ? await outbox.send<StoreItem>(
+            'PUT',
+            `/api/stores/${id}`,
+            { version: version.value, body },
+            String(body['name']),
+          )
+        : await outbox.send<StoreItem>('POST', '/api/stores', { id, kind: props.kind, body }, String(body['name']));
+      if (answer) {
+        await bench.load();
+        if (props.item) offerUndo(props.item, answer);
+      }
       emit('done', id);
     } catch (error) {
       if (error instanceof ApiProblem && error.problem.type === 'version-conflict')
         theirs.value = error.problem.current as StoreItem;
       else throw error;
     }
+  });
+}
+
+/** An edit can be taken back: the body before it becomes the newest revision. */
+function offerUndo(before: StoreItem, now: StoreItem): void {
+  notices.say(`${now.body.name}: revision ${now.revision} kept.`, 'plain', () => {
+    void outbox
+      .send(
+        'PUT',
+        `/api/stores/${now.id}`,
+        { version: now.version, body: before.body },
+        `${before.body.name}, taken back`,
+      )
+      .then(() => bench.load());
   });
 }
 
@@ -73,7 +126,8 @@ function putOver(): void {
 
 <template>
   <form class="shelf" novalidate @submit.prevent="keep">
-    <h2>{{ item ? `Revise ${item.body.name}` : `New ${kind}` }}</h2>
+    <h2>{{ item ? `Revise ${item.body.name}` : `New ${KIND_WORDS[kind].one}` }}</h2>
+    <FormHelpers v-model="values" :kind="kind" />
     <p v-if="general" class="fault" role="alert">{{ general }}</p>
     <div v-if="theirs" class="clash" role="alert">
       <p>
@@ -86,30 +140,40 @@ function putOver(): void {
       <template v-for="field in fields" :key="field.key">
         <ChoiceField
           v-if="field.kind === 'link'"
-          v-model="values[field.key] as string"
+          v-model="values[field.key] as string | null"
           :label="field.label"
           :options="links(field)"
+          :placeholder="field.optional ? 'not known yet' : 'Choose'"
           :test-id="`shelf-${field.key}`"
           :fault="faultOf(field.key) && `Choose the ${field.linkTo}.`"
           @left="touch(field.key)"
         />
         <ChoiceField
           v-else-if="field.kind === 'one'"
-          v-model="values[field.key] as string"
+          v-model="values[field.key] as string | null"
           :label="field.label"
           :options="words(field)"
+          :placeholder="field.optional ? 'none' : 'Choose'"
           :test-id="`shelf-${field.key}`"
           :fault="faultOf(field.key)"
         />
         <NumberField
           v-else-if="field.kind === 'number'"
-          v-model="values[field.key] as number"
+          :model-value="inMajor(field)"
           :label="field.label"
-          :unit="field.unit"
+          :unit="unitOf(field)"
           :optional="field.optional"
           :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"
+          @update:model-value="typedNumber(field, $event)"
           @left="touch(field.key)"
+        />
+        <FileField
+          v-else-if="field.kind === 'file'"
+          v-model="values[field.key] as { hash: string; name: string } | null"
+          :label="field.label"
+          :fault="faultOf(field.key)"
+          :test-id="`shelf-${field.key}`"
         />
         <label v-else-if="field.kind === 'yes'" class="tick"
           ><Checkbox v-model="values[field.key] as boolean" binary /> {{ field.label }}</label

@@ -1,312 +1,354 @@
 <script setup lang="ts">
-import { judgeCompound, learnTransfer, type CompoundJudgement } from '@unto/core';
-import type { CouponSummary, StoreItem } from '@unto/contract';
+import type { Ticket } from '@unto/contract';
+import { coatedAreaMm2 } from '@unto/contract';
 import Button from 'primevue/button';
-import { computed, onMounted, ref } from 'vue';
-import { useRouter } from 'vue-router';
-import { request } from '../api/client';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import MethodsDialog from '../choose/MethodsDialog.vue';
+import OptionRow from '../choose/OptionRow.vue';
+import ProfilePicker from '../choose/ProfilePicker.vue';
+import { supplyRows } from '../choose/supply';
+import SupplyDialog from '../choose/SupplyDialog.vue';
+import { useChoice } from '../choose/useChoice';
+import WeightHead from '../choose/WeightHead.vue';
+import WithheldLine from '../choose/WithheldLine.vue';
+import { switchingWords, verdictWords } from '../choose/words';
 import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
+import { useAct } from '../stores/useAct';
 import CautionStrip from '../ui/CautionStrip.vue';
-import { formatDuration, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
 import TextField from '../ui/TextField.vue';
-import { coatPlanFor } from './coat-plan';
 
-/** Every compound on the shelf, offered, warned or withheld for this part and beam, with its reasons. */
+/** Which method and compound, why, and how sure that is: everything offered side by side under the weights that count here. */
 const ticket = useTicket();
 const bench = useBench();
 const change = useTicketChange();
+const notices = useNotices();
 const router = useRouter();
-const coupons = ref<CouponSummary[]>([]);
+const { act, busy } = useAct();
+const choice = useChoice(() => ticket.ticket!.id);
+const { weights, ranked, page, criteria, soft } = choice;
+
 const reason = ref(ticket.ticket?.choiceReason ?? '');
-const picked = ref<string | null>(ticket.ticket?.compoundId ?? null);
-const settled = ticket.ticket?.compoundId !== null || ticket.ticket?.choiceReason !== '';
-onMounted(async () => {
-  coupons.value = await request<CouponSummary[]>('GET', '/api/coupons');
-});
+const picked = ref<string | null>(null);
+const methodsOpen = ref(false);
+const supplyOpen = ref(false);
+const missingReason = ref('');
 
-interface Option {
-  readonly item: StoreItem<'compound'>;
-  readonly judgement: CompoundJudgement;
-  readonly price: string;
-  readonly plan: ReturnType<typeof coatPlanFor>;
-}
-const ORDER = { offered: 0, warned: 1, blocked: 2 } as const;
-const WORDS = { offered: 'Offered', warned: 'Off its label or doubtful', blocked: 'Withheld' } as const;
-
-const options = computed<Option[]>(() => {
-  const { fitted, ticket: own } = ticket;
-  if (!fitted || !own) return [];
-  return bench
-    .inUse('compound')
-    .map((item) => {
-      const provedCoupons = coupons.value.filter(
-        (coupon) =>
-          coupon.substrateId === own.substrateId &&
-          coupon.compoundId === item.id &&
-          coupon.headId === own.headId &&
-          coupon.stage === 'scrubbed' &&
-          coupon.holds > 0,
-      ).length;
-      const plan = coatPlanFor(item, own, own.pieces, learnTransfer([]));
-      return {
-        item,
-        plan,
-        judgement: judgeCompound(item.body, fitted.substrate, fitted.head.wavelengthClass, { provedCoupons }),
-        price: withUnit(plan.pricePerPiece.value, bench.workshop!.currency, 3),
-      };
-    })
-    .sort(
-      (a, b) =>
-        ORDER[a.judgement.verdict] - ORDER[b.judgement.verdict] ||
-        a.plan.pricePerPiece.value - b.plan.pricePerPiece.value,
-    );
+const taken = computed(() => {
+  const last = page.value?.choices[0];
+  return last && last.compoundId === ticket.ticket?.compoundId ? last.optionId : (ticket.ticket?.compoundId ?? null);
 });
-// A ticket nobody has chosen for opens on the first that is offered.
-if (!settled) picked.value = options.value.find(({ judgement }) => judgement.verdict === 'offered')?.item.id ?? null;
-const chosen = computed(() => options.value.find(({ item }) => item.id === picked.value) ?? null);
-const burnable = computed(() =>
-  ['anodised', 'painted', 'powder-coated', 'lacquered'].includes(ticket.substrate?.body.layer ?? ''),
+// Opens on what was taken, else on what comes first.
+watch(page, () => (picked.value = taken.value ?? ranked.value[0]?.option.id ?? null));
+const chosen = computed(() => (page.value && picked.value ? (choice.view(picked.value) ?? null) : null));
+const first = computed(() => ranked.value[0]?.option.id ?? null);
+const currency = computed(() => bench.workshop!.currency);
+const verdict = computed(() => verdictWords(ranked.value, currency.value));
+const switching = computed(() => switchingWords(choice.switching.value, (id) => choice.view(id).name));
+const supply = computed(() =>
+  page.value && ticket.ticket
+    ? supplyRows(page.value, bench.inUse('compound'), {
+        pieces: ticket.ticket.pieces,
+        coatedAreaCm2: coatedAreaMm2(ticket.ticket) / 100,
+      })
+    : [],
 );
+const doubts = computed(() => chosen.value?.judgement.reasons.filter(({ favourable }) => !favourable) ?? []);
+const unproved = computed(() => chosen.value !== null && chosen.value.coupons === 0);
+const shortBy = computed(() => supply.value.find(({ compound }) => compound.id === picked.value)?.job.missingG ?? 0);
 
 async function take(): Promise<void> {
-  const name = chosen.value?.item.body.name ?? 'no compound';
-  const why = reason.value.trim() || (chosen.value ? '' : 'Marked without a compound.');
-  if (await change.change({ compoundId: picked.value, choiceReason: why }, `Taken: ${name}.`))
-    await router.push(`/tickets/${ticket.ticket!.id}/prepare`);
+  const option = chosen.value;
+  const before = ticket.ticket;
+  if (!option || !before) return;
+  if (option.id !== first.value && reason.value.trim() === '') {
+    missingReason.value = `Say why ${option.name} and not ${choice.view(first.value!).name}; it is kept on the ticket.`;
+    return;
+  }
+  missingReason.value = '';
+  const body = {
+    id: uuid(),
+    version: before.version,
+    optionId: option.id,
+    profileId: choice.own.value ? null : choice.profileId.value,
+    weights: { ...weights.value },
+    reason: reason.value.trim(),
+  };
+  const answer = await act<Ticket>('POST', `/api/tickets/${before.id}/choices`, body, `Taken: ${option.name}.`);
+  if (!answer) return;
+  const back = { compoundId: before.compoundId, choiceReason: before.choiceReason };
+  notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
+  await router.push(`/tickets/${before.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
 }
 </script>
 
 <template>
   <div class="choose">
-    <section class="list" aria-label="Compounds">
-      <table class="plain">
+    <div class="board">
+      <table class="options">
+        <colgroup>
+          <col class="name" />
+          <col v-for="criterion in criteria" :key="criterion" />
+          <col class="points" />
+        </colgroup>
         <thead>
           <tr>
-            <th>Compound</th>
-            <th>For this part and beam</th>
-            <th class="number">Price a piece</th>
-            <th>Dry coat</th>
-            <th class="number">Dries in</th>
+            <td>
+              <ProfilePicker
+                :profiles="choice.profiles.value"
+                :profile-id="choice.profileId.value"
+                :own="choice.own.value"
+                :weights="weights"
+                @follow="choice.follow"
+              />
+            </td>
+            <th v-for="criterion in criteria" :key="criterion" scope="col">
+              <WeightHead v-model="weights[criterion]" :criterion="criterion" />
+            </th>
+            <th scope="col" class="score">
+              score<br /><button type="button" class="link" data-test-id="softer" @click="soft = !soft">
+                {{ soft ? 'fewer' : 'softer too' }}
+              </button>
+            </th>
           </tr>
         </thead>
-        <tbody>
-          <tr
-            v-for="option in options"
-            :key="option.item.id"
-            :class="[option.judgement.verdict, { picked: picked === option.item.id }]"
-            :data-test-id="`option-${option.item.body.name}`"
-          >
-            <td>
-              <label class="pick">
-                <input
-                  v-model="picked"
-                  type="radio"
-                  name="compound"
-                  :value="option.item.id"
-                  :disabled="option.judgement.verdict === 'blocked'"
-                />
-                <span
-                  ><strong>{{ option.item.body.name }}</strong
-                  ><br /><span class="quiet small"
-                    >{{ option.item.body.form }}, {{ option.item.body.colour }}</span
-                  ></span
-                >
-              </label>
-            </td>
-            <td class="verdict">
-              <p class="word">
-                <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
-                  <circle
-                    v-if="option.judgement.verdict === 'offered'"
-                    cx="8"
-                    cy="8"
-                    r="6.5"
-                    fill="var(--unto-bonded)"
-                  />
-                  <path
-                    v-else-if="option.judgement.verdict === 'warned'"
-                    d="M8 1.5 14.5 14h-13Z"
-                    fill="none"
-                    stroke="var(--unto-coat-line)"
-                    stroke-width="2"
-                  />
-                  <path
-                    v-else
-                    d="M2.5 2.5 13.5 13.5M13.5 2.5 2.5 13.5"
-                    stroke="var(--unto-danger)"
-                    stroke-width="2.4"
-                  />
-                </svg>
-                {{ WORDS[option.judgement.verdict] }}
-              </p>
-              <ul>
-                <li v-for="entry in option.judgement.reasons" :key="entry.code">
-                  {{ entry.text }} <GradeMark :grade="entry.grade" />
-                </li>
-              </ul>
-            </td>
-            <template v-if="option.judgement.verdict !== 'blocked'">
-              <td class="number">
-                {{ option.price }}<br /><GradeMark
-                  :figure="option.plan.pricePerPiece"
-                  :title="`Price of ${option.item.body.name} a piece`"
-                />
-              </td>
-              <td>
-                {{ option.item.body.handling }}<br /><span class="quiet small">{{
-                  option.item.body.shelfLifeDays ? `keeps ${option.item.body.shelfLifeDays} days` : 'keeps'
-                }}</span>
-              </td>
-              <td class="number">{{ formatDuration(option.item.body.dryS) }}</td>
-            </template>
-            <td v-else colspan="3"></td>
-          </tr>
-          <tr :class="{ picked: picked === null }" data-test-id="option-none">
-            <td>
-              <label class="pick"
-                ><input v-model="picked" type="radio" name="compound" :value="null" /><span
-                  ><strong>No compound</strong><br /><span class="quiet small">the beam alone</span></span
-                ></label
-              >
-            </td>
-            <td class="verdict">
-              <p class="word">{{ burnable ? 'Burns off the layer' : 'Only where the bare material takes it' }}</p>
-              <ul>
-                <li>
-                  {{
-                    burnable
-                      ? 'Usual for this layer: the mark is the material below it.'
-                      : 'Polished metal throws most of the beam back; glass frosts.'
-                  }}
-                  <GradeMark grade="usual" />
-                </li>
-              </ul>
-            </td>
-            <td class="number">0</td>
-            <td>–</td>
-            <td class="number">–</td>
-          </tr>
+        <tbody data-test-id="options">
+          <OptionRow
+            v-for="row in ranked"
+            :key="row.option.id"
+            v-model="picked"
+            :row="row"
+            :view="choice.view(row.option.id)"
+            :criteria="criteria"
+            :best="choice.best.value"
+            :dominator="row.dominatedBy ? choice.view(row.dominatedBy).name : ''"
+          />
         </tbody>
       </table>
-    </section>
-    <aside class="settle">
-      <h2>{{ chosen ? chosen.item.body.name : 'No compound' }}</h2>
-      <p v-if="chosen?.judgement.verdict === 'warned'" class="off">
-        <strong>Allowed, proved first.</strong> Until a scrubbed coupon holds, this pairing stays marked as off its
-        label.
+      <p v-if="page && !choice.counts.value" class="empty" role="alert">
+        Nothing counts: move at least one weight above 0.
       </p>
-      <p v-else-if="chosen" class="quiet">
-        {{ chosen.item.body.cleaning }} takes the rest off. {{ chosen.item.body.coats }} coat{{
-          chosen.item.body.coats > 1 ? 's' : ''
-        }}, {{ chosen.item.body.bandLowUm }}–{{ chosen.item.body.bandHighUm }} µm dry.
+      <p v-else-if="page && !ranked.length" class="empty">
+        Nothing is offered for this part under this head. Press “why” below, look at every method, or ask what the part
+        is.
       </p>
-      <TextField v-model="reason" label="Why this one (kept on the ticket)" :lines="2" test-id="reason" />
-      <CautionStrip station="choose" />
-      <Button
-        :label="chosen ? `Take ${chosen.item.body.name}` : 'Mark without a compound'"
-        data-test-id="take"
-        @click="take"
-      />
-    </aside>
+      <p v-else-if="!page" class="empty quiet">Gathering the evidence …</p>
+      <WithheldLine :options="choice.withheld.value" />
+    </div>
+    <div class="settle">
+      <section class="card" aria-live="polite">
+        <template v-if="verdict">
+          <h2 data-test-id="verdict">{{ verdict.title }}</h2>
+          <p>
+            {{ verdict.why }} <span v-if="verdict.givesUp">{{ verdict.givesUp }}</span>
+          </p>
+          <p :class="['sure', verdict.sureness]" data-test-id="sure">
+            <svg viewBox="0 0 14 14" width="13" height="13" aria-hidden="true">
+              <circle v-if="verdict.sureness === 'clear'" cx="7" cy="7" r="6" fill="currentColor" />
+              <path
+                v-else-if="verdict.sureness === 'likely'"
+                d="M7 1a6 6 0 0 1 0 12Z M7 1a6 6 0 0 0 0 12"
+                fill="none"
+                stroke="currentColor"
+                stroke-width="2"
+              />
+              <circle v-else cx="7" cy="7" r="5" fill="none" stroke="currentColor" stroke-width="2" />
+            </svg>
+            {{ verdict.sure }}
+          </p>
+          <p class="quiet small" data-test-id="switching">{{ switching }}</p>
+        </template>
+        <p class="more">
+          <button type="button" class="link" data-test-id="open-methods" @click="methodsOpen = true">
+            Every method
+          </button>
+          <button v-if="supply.length" type="button" class="link" data-test-id="open-supply" @click="supplyOpen = true">
+            What each costs to keep
+          </button>
+          <RouterLink :to="`/identify?ticket=${ticket.ticket!.id}`" data-test-id="identify"
+            >What is this part?</RouterLink
+          >
+          <RouterLink to="/stores?kind=profile">The shop’s profiles</RouterLink>
+        </p>
+      </section>
+      <section class="card">
+        <h2>Before it is settled</h2>
+        <ul v-if="chosen" class="todo" data-test-id="todo">
+          <li v-for="entry in doubts" :key="entry.code">{{ entry.text }} <GradeMark :grade="entry.grade" /></li>
+          <li v-if="unproved">
+            <strong>Prove it first:</strong> no scrubbed coupon of {{ chosen.name }} on this substrate under this lens.
+          </li>
+          <li v-if="shortBy > 0">
+            {{ Math.ceil(shortBy) }} g more than the shelf holds are needed for {{ ticket.ticket!.pieces }} pieces.
+          </li>
+          <li v-if="!doubts.length && !unproved && shortBy <= 0" class="quiet">
+            Nothing: proved on this substrate, and the shelf holds enough.
+          </li>
+        </ul>
+        <TextField
+          v-model="reason"
+          :label="picked === first ? 'Why (kept on the ticket)' : 'Why not the first (kept on the ticket)'"
+          test-id="reason"
+          :fault="missingReason || undefined"
+        />
+        <CautionStrip station="choose" />
+        <div class="foot">
+          <Button
+            :label="chosen ? `${picked === taken ? 'Keep' : 'Take'} ${chosen.name}` : 'Take'"
+            :disabled="!chosen || !ranked.length"
+            :loading="busy"
+            data-test-id="take"
+            @click="take"
+          />
+        </div>
+      </section>
+    </div>
+    <MethodsDialog v-model="methodsOpen" :methods="page?.methods ?? []" />
+    <SupplyDialog v-model="supplyOpen" :rows="supply" :pieces="ticket.ticket?.pieces ?? 0" />
   </div>
 </template>
 
 <style scoped>
 .choose {
   flex: 1;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  grid-template-rows: minmax(0, 1fr);
+  display: flex;
+  flex-direction: column;
   min-height: 0;
 }
 
-.list {
-  padding: 0.6rem 1.2rem 1rem 1.5rem;
+.board {
+  flex: 0 1 auto;
+  min-height: 8rem;
   overflow: auto;
+  padding: 0.4rem 1.5rem 0;
 }
 
-.settle {
-  display: flex;
-  flex-direction: column;
-  gap: 0.8rem;
-  padding: 0.9rem 1.3rem;
-  background: var(--unto-surface);
-  border-left: 1px solid var(--unto-rule);
-  overflow-y: auto;
+.options {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
 }
 
-.pick {
-  display: flex;
-  gap: 0.7rem;
-  align-items: flex-start;
-  min-height: 44px;
+.options .name {
+  width: 15.5rem;
+}
+
+.options .points {
+  width: 5rem;
+}
+
+thead td,
+thead th {
+  position: sticky;
+  top: -0.4rem;
+  z-index: 1;
+  padding: 0.3rem 0.5rem 0.2rem 0;
+  background: var(--unto-ground);
+  border-bottom: 1px solid var(--unto-rule);
+  font-weight: 400;
+  text-align: left;
+  vertical-align: bottom;
+}
+
+thead th.score {
+  text-align: right;
+  font-size: 0.82rem;
+  padding-right: 0.2rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--unto-action);
+  text-decoration: underline;
+  font-size: inherit;
   cursor: pointer;
 }
 
-.pick input {
-  width: 1.15rem;
-  height: 1.15rem;
-  margin-top: 0.15rem;
-  accent-color: var(--unto-action);
+.empty {
+  padding: 1.2rem 0.7rem;
 }
 
-.word {
+.settle {
+  flex: 1 0 auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 1rem;
+  padding: 0.7rem 1.5rem 0.8rem;
+}
+
+.card {
+  display: flex;
+  flex-direction: column;
+  gap: 0.45rem;
+  padding: 0.7rem 0.9rem;
+  background: var(--unto-surface);
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+}
+
+.sure {
   display: flex;
   align-items: center;
   gap: 0.4rem;
   font-weight: 700;
 }
 
-ul {
-  margin: 0.15rem 0 0;
-  padding: 0;
-  list-style: none;
-  font-size: 0.88rem;
+.clear {
+  color: var(--unto-bonded);
 }
 
-tr.blocked strong {
-  color: var(--unto-quiet);
+.likely,
+.open {
+  color: var(--unto-coat);
 }
 
-tr.picked td {
-  background: var(--unto-surface);
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.2rem;
+  margin-top: auto;
+  font-size: 0.92rem;
 }
 
-tr.picked td:first-child {
-  box-shadow: inset 4px 0 0 var(--unto-action);
+.todo {
+  display: flex;
+  flex-direction: column;
+  gap: 0.2rem;
+  margin: 0;
+  padding-left: 1.1rem;
+  max-height: 7.5rem;
+  overflow-y: auto;
+  font-size: 0.9rem;
 }
 
-td:first-child {
-  padding-left: 0.7rem;
-  min-width: 13rem;
+.foot {
+  display: flex;
+  margin-top: auto;
 }
 
-td,
-th {
-  white-space: nowrap;
-}
-
-td.verdict {
-  white-space: normal;
-  min-width: 17rem;
-}
-
-.off {
-  padding: 0.5rem 0.7rem;
-  border-left: 4px solid var(--unto-coat-line);
-  background: var(--unto-coat-tint);
+.foot > * {
+  flex: 1;
 }
 
 @media (max-width: 900px) {
   .choose {
-    grid-template-columns: minmax(0, 1fr);
+    display: block;
+  }
+
+  .options {
+    min-width: 58rem;
   }
 
   .settle {
-    border-left: 0;
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0.8rem 0.9rem;
   }
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { judgeFilm, learnTransfer, MASS_UNITS, remainingPieces } from '@unto/core';
-import { createWeighing, type Clock, type CreateWeighing, type StoreItem } from '@unto/contract';
+import { coatPlanFor, createWeighing, type Clock, type CreateWeighing, type StoreItem } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
@@ -22,7 +22,6 @@ import GradeMark from '../ui/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { useForm } from '../ui/useForm';
-import { coatPlanFor } from './coat-plan';
 import StationBody from './StationBody.vue';
 
 /** Plan the coat, weigh the can, let it dry by the clock, judge the film. */

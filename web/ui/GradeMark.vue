@@ -5,7 +5,7 @@ import { useEvidence } from '../stores/evidence';
 import { GRADE_WORDS } from './format';
 
 /** The grade of a number: glyph and word. With a figure behind it, pressing it opens the evidence sheet. */
-const props = defineProps<{ grade?: Grade; figure?: Figure | null; title?: string }>();
+const props = defineProps<{ grade?: Grade; figure?: Figure | null; title?: string; short?: boolean }>();
 const evidence = useEvidence();
 const grade = computed<Grade>(() => props.figure?.grade ?? props.grade ?? 'guess');
 const word = computed(() => GRADE_WORDS[grade.value]);
@@ -30,6 +30,7 @@ const COLOURS: Partial<Record<Grade, string>> = {
   <component
     :is="figure ? 'button' : 'span'"
     class="grade"
+    :class="{ short }"
     :type="figure ? 'button' : undefined"
     :title="word.text"
     :aria-label="figure ? `${word.word}: what ${title ?? 'this'} rests on` : undefined"
@@ -43,7 +44,8 @@ const COLOURS: Partial<Record<Grade, string>> = {
         stroke-width="1.6"
       />
     </svg>
-    {{ word.word }}
+    <template v-if="!short">{{ word.word }}</template>
+    <slot />
   </component>
 </template>
 
@@ -64,6 +66,18 @@ const COLOURS: Partial<Record<Grade, string>> = {
 
 button.grade {
   cursor: pointer;
+}
+
+.grade svg {
+  flex: none;
+}
+
+.grade.short {
+  border-bottom: 0;
+}
+
+button.grade.short:hover {
+  text-decoration: underline;
 }
 
 button.grade:hover {

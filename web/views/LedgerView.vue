@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { decodeTable, CoreError } from '@unto/core';
 import { CONTRAST_STEPS, type ImportReport, type LedgerPage, type LedgerRecord } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
-import { ApiProblem, request } from '../api/client';
+import { request } from '../api/client';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
+import { bringFile, type FileFault } from '../ui/bring-file';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
@@ -20,7 +20,7 @@ const notices = useNotices();
 const records = ref<LedgerRecord[]>([]);
 const next = ref<string | null>(null);
 const loaded = ref(false);
-const problems = ref<readonly { line?: number | undefined; message: string }[]>([]);
+const problems = ref<readonly FileFault[]>([]);
 const FILTERS = ['substrateId', 'compoundId', 'headId', 'grade', 'judged'] as const;
 const ALL = 'all';
 type Filter = (typeof FILTERS)[number];
@@ -69,25 +69,15 @@ const judgedChoices = [
 ];
 
 async function bringBack(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
-  problems.value = [];
-  try {
-    const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
-    const format = file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv';
-    const report = await request<ImportReport>('POST', '/api/ledger/import', { format, text }, bench.operatorId ?? '');
-    notices.say(
-      `${report.created} run${report.created === 1 ? '' : 's'} brought in, ${report.unchanged} here already and unchanged.`,
-    );
-    await load();
-  } catch (error) {
-    if (error instanceof CoreError) problems.value = [{ message: error.message }];
-    else if (error instanceof ApiProblem)
-      problems.value = error.problem.faults?.length ? error.problem.faults : [{ message: error.problem.detail }];
-    else throw error;
-  }
+  const brought = await bringFile(event, (format, text) =>
+    request<ImportReport>('POST', '/api/ledger/import', { format, text }, bench.operatorId ?? ''),
+  );
+  if (!brought) return;
+  problems.value = 'faults' in brought ? brought.faults : [];
+  if ('faults' in brought) return;
+  const { created, unchanged } = brought.report;
+  notices.say(`${created} run${created === 1 ? '' : 's'} brought in, ${unchanged} here already and unchanged.`);
+  await load();
 }
 </script>
 

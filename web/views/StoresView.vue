@@ -1,69 +1,51 @@
 <script setup lang="ts">
-import { STORE_KINDS, type StoreItem, type StoreKind } from '@unto/contract';
-import Button from 'primevue/button';
+import { STORE_KINDS, type StoreItem, type StoreKind, type StoresReport } from '@unto/contract';
 import { computed, ref, watch } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, request } from '../api/client';
-import { shelfFields, type ShelfField } from '../shelf/describe-fields';
+import { KIND_WORDS } from '../shelf/kinds';
 import ShelfForm from '../shelf/ShelfForm.vue';
+import StorePage from '../shelf/StorePage.vue';
+import StoreShelf from '../shelf/StoreShelf.vue';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
-import { formatDay, withUnit } from '../ui/format';
+import { bringFile, type FileFault } from '../ui/bring-file';
 import PageHead from '../ui/PageHead.vue';
 
-/** What the shop keeps: machines, heads, lenses, calibrations, compounds, containers, substrates. */
+/** What the shop keeps: machines, heads, lenses, calibrations, compounds, containers, substrates, blanks, profiles. */
 const props = defineProps<{ id?: string }>();
 const bench = useBench();
 const outbox = useOutbox();
 const notices = useNotices();
 const router = useRouter();
-const editing = ref<{ kind: StoreKind; item: StoreItem | null } | null>(null);
-const history = ref<{ number: number; at: string; byId: string }[]>([]);
-const PLURALS: Record<StoreKind, string> = {
-  machine: 'Machines',
-  head: 'Heads',
-  lens: 'Lenses',
-  calibration: 'Power calibrations',
-  compound: 'Compounds',
-  container: 'Containers',
-  substrate: 'Substrates',
-};
+const route = useRoute();
+interface Editing {
+  readonly kind: StoreKind;
+  readonly item: StoreItem | null;
+  readonly like: StoreItem | null;
+  readonly preset?: Record<string, unknown>;
+}
+const editing = ref<Editing | null>(presetOf());
+const faults = ref<readonly FileFault[]>([]);
+
+/** An address can ask for a new item with some fields filled in: /stores?add=substrate&family=brass&layer=bare. */
+function presetOf(): Editing | null {
+  const { add, ...preset } = route.query;
+  const found = STORE_KINDS.find((entry) => entry === add);
+  return found ? { kind: found, item: null, like: null, preset } : null;
+}
 
 const open = computed(() => bench.items.find((item) => item.id === props.id) ?? null);
-const groups = computed(() =>
-  STORE_KINDS.map((kind) => ({ kind, items: bench.items.filter((item) => item.kind === kind) })),
-);
+const asked = STORE_KINDS.find((kind) => kind === route.query['kind']);
+const kind = ref<StoreKind | null>(open.value?.kind ?? asked ?? 'compound');
 watch(
   () => open.value?.revisionId,
-  async () => {
+  () => {
     editing.value = null;
-    history.value = open.value ? await request('GET', `/api/stores/${open.value.id}/revisions`) : [];
+    if (open.value) kind.value = open.value.kind;
   },
-  { immediate: true },
 );
-
-function shown(field: ShelfField, item: StoreItem): string {
-  const value = (item.body as unknown as Record<string, unknown>)[field.key];
-  if (value === null || value === '' || (Array.isArray(value) && !value.length)) return '–';
-  if (field.kind === 'link') return bench.nameOf(value as string);
-  if (field.kind === 'yes') return value ? 'yes' : 'no';
-  if (field.kind === 'many') return (value as string[]).join(', ');
-  if (field.kind === 'rows')
-    return (value as Record<string, unknown>[])
-      .map((row) =>
-        field.columns
-          .map(({ key }) =>
-            key === 'priceMinor'
-              ? `${(Number(row[key]) / 100).toFixed(2)} ${bench.workshop!.currency}`
-              : String(row[key]),
-          )
-          .join(' · '),
-      )
-      .join('\n');
-  if (field.key === 'priceMinor') return `${(Number(value) / 100).toFixed(2)} ${bench.workshop!.currency}`;
-  return typeof value === 'number' ? withUnit(value, field.unit, 5) : String(value);
-}
 
 async function retire(item: StoreItem, retired: boolean): Promise<void> {
   try {
@@ -90,124 +72,121 @@ async function done(id: string): Promise<void> {
   editing.value = null;
   await router.push(`/stores/${id}`);
 }
+
+async function bringBack(event: Event): Promise<void> {
+  const brought = await bringFile(event, (format, text) =>
+    request<StoresReport>(
+      'POST',
+      '/api/stores/import',
+      { format, text, ...(format === 'csv' ? { kind: kind.value } : {}) },
+      bench.operatorId ?? '',
+    ),
+  );
+  if (!brought) return;
+  faults.value = 'faults' in brought ? brought.faults : [];
+  if ('faults' in brought) return;
+  const { created, revised, unchanged } = brought.report;
+  notices.say(`${created} brought in, ${revised} revised, ${unchanged} here already and unchanged.`);
+  await bench.load();
+}
 </script>
 
 <template>
-  <PageHead
-    title="Stores"
-    about="What records pin: every edit makes a new revision, nothing a record used is ever lost"
-  />
+  <PageHead title="Stores" about="Every edit makes a new revision; nothing a record used is ever lost">
+    <span class="files no-print">
+      <a v-if="kind" :href="`/api/stores.csv?kind=${kind}`" :download="`${kind}s.csv`" data-test-id="stores-csv"
+        >{{ KIND_WORDS[kind].many }} as CSV</a
+      >
+      <a href="/api/stores.json" download="stores.json" data-test-id="stores-json">All as JSON</a>
+      <label class="import"
+        >Bring a file back<input type="file" accept=".csv,.json" data-test-id="stores-import" @change="bringBack"
+      /></label>
+    </span>
+  </PageHead>
+  <section v-if="faults.length" class="faults" role="alert" data-test-id="import-faults">
+    <p>
+      <strong>Nothing was brought in.</strong>
+      <button type="button" class="link" @click="faults = []">Close</button>
+    </p>
+    <p v-for="(fault, i) in faults.slice(0, 12)" :key="i" class="fault">{{ fault.message }}</p>
+    <p v-if="faults.length > 12" class="quiet small">and {{ faults.length - 12 }} more.</p>
+  </section>
   <div class="stores">
-    <nav class="shelf" aria-label="Store items">
-      <section v-for="{ kind, items } in groups" :key="kind">
-        <div class="shelf-head">
-          <h2>{{ PLURALS[kind] }}</h2>
-          <button
-            type="button"
-            :aria-label="`Add to ${PLURALS[kind]}`"
-            :data-test-id="`add-${kind}`"
-            @click="editing = { kind, item: null }"
-          >
-            Add
-          </button>
-        </div>
-        <RouterLink
-          v-for="item in items"
-          :key="item.id"
-          :to="`/stores/${item.id}`"
-          class="entry"
-          :class="{ here: item.id === id, retired: item.retired }"
-          >{{ item.body.name }}{{ item.retired ? ', retired' : '' }}</RouterLink
-        >
-        <p v-if="!items.length" class="quiet small">None yet.</p>
-      </section>
-    </nav>
+    <StoreShelf
+      v-model="kind"
+      :items="bench.items"
+      :here="id"
+      @add="editing = { kind: $event, item: null, like: null }"
+    />
     <div class="page">
       <ShelfForm
         v-if="editing"
-        :key="editing.kind + (editing.item?.id ?? '')"
+        :key="editing.kind + (editing.item?.id ?? '') + (editing.like?.id ?? '')"
         :kind="editing.kind"
         :item="editing.item"
+        :like="editing.like"
+        :preset="editing.preset"
         @done="done"
         @close="editing = null"
       />
-      <template v-else-if="open">
-        <div class="item-head">
-          <h2>{{ open.body.name }}</h2>
-          <span class="quiet">{{ open.kind }}, revision {{ open.revision }}</span>
-          <Button outlined label="Revise" data-test-id="revise" @click="editing = { kind: open.kind, item: open }" />
-          <Button
-            outlined
-            severity="secondary"
-            :label="open.retired ? 'Take back' : 'Retire'"
-            @click="retire(open, !open.retired)"
-          />
-        </div>
-        <table class="plain">
-          <tbody>
-            <tr v-for="field in shelfFields(open.kind)" :key="field.key">
-              <td class="quiet name">{{ field.label }}</td>
-              <td class="value">{{ shown(field, open) }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <h3>Revisions</h3>
-        <p v-for="revision in history" :key="revision.number" class="small quiet">
-          {{ revision.number }}: {{ formatDay(revision.at) }}, {{ bench.personOf(revision.byId) }}
-        </p>
-      </template>
+      <StorePage
+        v-else-if="open"
+        :key="open.id"
+        :item="open"
+        @revise="editing = { kind: open.kind, item: open, like: null }"
+        @copy="editing = { kind: open.kind, item: null, like: open }"
+        @retire="retire(open, $event)"
+      />
       <p v-else class="quiet">Choose something on the left to see it, or add what is missing.</p>
     </div>
   </div>
 </template>
 
 <style scoped>
+.files {
+  display: flex;
+  align-items: baseline;
+  gap: 1rem;
+}
+
+.import {
+  position: relative;
+  color: var(--unto-action);
+  font-weight: 700;
+  cursor: pointer;
+}
+
+.import input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.import:focus-within {
+  outline: 2px solid var(--unto-action);
+}
+
+.faults {
+  padding: 0.6rem 1.5rem;
+  background: var(--unto-danger-tint);
+  border-left: 4px solid var(--unto-danger);
+}
+
+.link {
+  border: 0;
+  background: none;
+  color: var(--unto-action);
+  text-decoration: underline;
+  cursor: pointer;
+}
+
 .stores {
   flex: 1;
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr);
   grid-template-rows: minmax(0, 1fr);
   min-height: 0;
-}
-
-.shelf {
-  padding: 0.6rem 1rem 1rem 1.5rem;
-  border-right: 1px solid var(--unto-rule);
-  background: var(--unto-surface);
-  overflow-y: auto;
-}
-
-.shelf-head {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  margin-top: 0.6rem;
-}
-
-.shelf-head button {
-  min-height: 36px;
-  border: 0;
-  background: none;
-  color: var(--unto-action);
-  font-weight: 700;
-  cursor: pointer;
-}
-
-.entry {
-  display: block;
-  padding: 0.35rem 0.5rem;
-  color: var(--unto-ink);
-  text-decoration: none;
-  border-bottom: 1px solid var(--unto-rule);
-}
-
-.entry.here {
-  background: var(--unto-coat-tint);
-  font-weight: 700;
-}
-
-.entry.retired {
-  color: var(--unto-quiet);
 }
 
 .page {
@@ -219,31 +198,9 @@ async function done(id: string): Promise<void> {
   overflow-y: auto;
 }
 
-.item-head {
-  display: flex;
-  align-items: center;
-  gap: 0.8rem;
-}
-
-.item-head .quiet {
-  flex: 1;
-}
-
-.name {
-  width: 18rem;
-}
-
-.value {
-  white-space: pre-line;
-}
-
 @media (max-width: 800px) {
   .stores {
     grid-template-columns: minmax(0, 1fr);
-  }
-
-  .shelf {
-    overflow: visible;
   }
 }
 </style>

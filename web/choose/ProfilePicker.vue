@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { CRITERIA, type Criterion } from '@unto/core';
+import type { StoreItem } from '@unto/contract';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { ref } from 'vue';
+import { ApiProblem } from '../api/client';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+
+/** What counts here: one of the shop's profiles, or weights of one's own that can be kept under a name. */
+const props = defineProps<{
+  profiles: readonly StoreItem<'profile'>[];
+  profileId: string | null;
+  own: boolean;
+  weights: Record<Criterion, number>;
+}>();
+const emit = defineEmits<{ follow: [id: string] }>();
+const bench = useBench();
+const outbox = useOutbox();
+const notices = useNotices();
+const naming = ref(false);
+const name = ref('');
+
+async function keep(): Promise<void> {
+  const id = uuid();
+  const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, props.weights[criterion]]));
+  try {
+    const body = { name: name.value.trim(), about: '', ...weights };
+    if (await outbox.send('POST', '/api/stores', { id, kind: 'profile', body }, `Profile ${name.value}`))
+      await bench.load();
+    naming.value = false;
+    name.value = '';
+    emit('follow', id);
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+  }
+}
+</script>
+
+<template>
+  <div class="profile">
+    <label class="quiet" for="profile">what counts</label>
+    <select
+      id="profile"
+      :value="own ? 'own' : (profileId ?? 'own')"
+      data-test-id="profile"
+      @change="emit('follow', ($event.target as HTMLSelectElement).value)"
+    >
+      <option v-for="entry in profiles" :key="entry.id" :value="entry.id">{{ entry.body.name }}</option>
+      <option v-if="own || !profiles.length" value="own" disabled>your own</option>
+    </select>
+    <form v-if="naming" class="naming" @submit.prevent="keep">
+      <input v-model="name" maxlength="60" aria-label="Name of the profile" data-test-id="profile-name" />
+      <Button type="submit" size="small" label="Keep" :disabled="!name.trim()" data-test-id="keep-profile" />
+    </form>
+    <button v-else-if="own" type="button" class="link" data-test-id="name-profile" @click="naming = true">
+      keep these weights
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.profile {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 0.1rem;
+  font-size: 0.82rem;
+}
+
+select,
+input {
+  min-height: 32px;
+  max-width: 100%;
+  font-weight: 700;
+  color: var(--unto-ink);
+  background: var(--unto-surface);
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+}
+
+.naming {
+  display: flex;
+  gap: 0.3rem;
+}
+
+.naming input {
+  width: 8rem;
+  padding: 0 0.4rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--unto-action);
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

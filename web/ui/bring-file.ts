@@ -1,0 +1,31 @@
+import { CoreError, decodeTable } from '@unto/core';
+import { ApiProblem } from '../api/client';
+
+/** A fault of a brought file, with its line where it has one. */
+export interface FileFault {
+  readonly line?: number | undefined;
+  readonly message: string;
+}
+
+/**
+ * Reads the file of a file field as text and hands it on with its format; what is wrong with it comes back as faults by line.
+ * Null when nothing was picked.
+ */
+export async function bringFile<T>(
+  event: Event,
+  send: (format: 'csv' | 'json', text: string) => Promise<T>,
+): Promise<{ report: T } | { faults: readonly FileFault[] } | null> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return null;
+  try {
+    const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
+    return { report: await send(file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv', text) };
+  } catch (error) {
+    if (error instanceof CoreError) return { faults: [{ message: error.message }] };
+    if (error instanceof ApiProblem)
+      return { faults: error.problem.faults?.length ? error.problem.faults : [{ message: error.problem.detail }] };
+    throw error;
+  }
+}
