@@ -23,11 +23,11 @@ const count = async (table: string) =>
 
 describe('the made-up workshop', () => {
   it('has something true for every screen', async () => {
-    expect(await count('tickets')).toBe(12);
-    expect(await count('coupons')).toBeGreaterThanOrEqual(10);
-    expect(await count('runs')).toBeGreaterThan(100);
-    expect(await count('weighings')).toBeGreaterThan(25);
-    expect(await count('recipes')).toBeGreaterThanOrEqual(8);
+    expect(await count('tickets')).toBe(23);
+    expect(await count('coupons')).toBe(26);
+    expect(await count('runs')).toBeGreaterThan(330);
+    expect(await count('weighings')).toBeGreaterThan(60);
+    expect(await count('recipes')).toBeGreaterThanOrEqual(18);
     expect(await count('clocks')).toBe(1);
     expect(await count('stated_settings')).toBeGreaterThanOrEqual(6);
   });

@@ -20,13 +20,32 @@ export interface App {
   close(): Promise<void>;
 }
 
+/** The database every application is copied from: the demo is loaded into it once a run. */
+const TEMPLATE = 'demo_template';
+
+async function template(admin: pg.Client): Promise<string> {
+  const { rows } = await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE]);
+  if (rows.length) return TEMPLATE;
+  await admin.query(`CREATE DATABASE ${TEMPLATE}`);
+  const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
+  const server = launchServer({ url: databaseUrl(TEMPLATE), port: 0, files });
+  await server.address;
+  await server.stop();
+  rmSync(files, { recursive: true, force: true });
+  return TEMPLATE;
+}
+
+function databaseUrl(name: string): string {
+  return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+}
+
 export async function openApp(): Promise<App> {
   const name = `e${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client(inject('databaseUrl'));
   await admin.connect();
-  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE ${await template(admin)}`);
   await admin.end();
-  const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+  const url = databaseUrl(name);
   const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
   let server = launchServer({ url, port: 0, files });
   const base = await server.address;

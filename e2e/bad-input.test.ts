@@ -100,7 +100,7 @@ describe('two people and a broken connection', () => {
     await sql(
       `UPDATE tickets SET version = version + 1, note = 'changed by somebody else' WHERE id = '${markers!.id}'`,
     );
-    await (await page.find('option-Lampglaze Jar')).findElement({ css: 'input' }).click();
+    await page.pick('option-Lampglaze Jar');
     await page.type('reason', 'mine');
     await page.press('take');
     await page.reads(

@@ -54,8 +54,16 @@ export class Page {
     );
   }
 
+  /** Picks the radio of a row. */
+  async pick(testId: string): Promise<void> {
+    const row = await this.find(testId);
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', row);
+    await row.findElement(By.css('input')).click();
+  }
+
   async type(testId: string, text: string): Promise<void> {
     const element = await this.find(testId);
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
     await element.click();
     await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE, text);
   }
@@ -76,6 +84,12 @@ export class Page {
       WAIT_MS,
       `the options of “${testId}” stayed open`,
     );
+  }
+
+  /** Takes an option of a plain select by its words. */
+  async select(testId: string, words: string): Promise<void> {
+    const element = await this.find(testId);
+    await element.findElement(By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`)).click();
   }
 
   async text(testId: string): Promise<string> {

@@ -55,13 +55,15 @@ describe('a second ticket from scratch, without a compound', () => {
 
   it('is told why every compound is withheld, and marks without one', async () => {
     const { page, sql } = app;
-    expect(await page.text('option-Corvid Film')).toMatch(/Withheld[\s\S]*The part is anodised/);
-    await (await page.find('option-none')).findElement({ css: 'input' }).click();
+    await page.press('withheld-why');
+    await page.reads('withheld-Corvid Film', /The part is anodised/);
+    await page.reads('verdict', /^Burn off the layer, because nothing else is offered/);
+    await page.pick('option-Burn off the layer');
     await page.press('take');
     await page.at(/\/prepare$/);
     await page.reads('station-coat', /none needed/);
     expect(await sql(`SELECT compound_id, choice_reason FROM tickets WHERE id = '${ticket}'`)).toEqual([
-      { compound_id: null, choice_reason: 'Marked without a compound.' },
+      { compound_id: null, choice_reason: 'Taken: Burn off the layer.' },
     ]);
   });
 

@@ -47,11 +47,16 @@ describe('one pass through all eight stations', () => {
 
   it('chooses a compound, seeing why others are withheld', async () => {
     const { page, sql } = app;
-    expect(await page.text('option-Lampglaze Jar')).toMatch(/Withheld[\s\S]*does not bond to stainless/);
-    expect(await page.text('option-Greyslip Dry Film')).toMatch(/Off its label[\s\S]*does not name CO2/);
-    expect(await page.text('option-Corvid Film')).toMatch(/Offered[\s\S]*scrubbed coupon/);
+    await page.reads('withheld', /Withheld: Lampglaze Jar/);
+    await page.press('withheld-why');
+    await page.reads('withheld-Lampglaze Jar', /does not bond to stainless/);
+    expect(await page.text('option-Greyslip Dry Film')).toMatch(/off its label/);
+    expect(await page.text('option-Corvid Film')).toMatch(/\d coupons, \d+ runs here/);
+    await page.reads('verdict', /^Corvid Film, because/);
+    await page.reads('sure', /first in \d+ of 100 draws/);
     await page.accessible('Choose');
-    await (await page.find('option-Corvid Film')).findElement({ css: 'input' }).click();
+    await page.pick('option-Corvid Film');
+    await page.reads('todo', /Nothing: proved on this substrate/);
     await page.type('reason', 'Held here before');
     await page.press('take');
     await page.at(/\/prepare$/);

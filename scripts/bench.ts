@@ -9,16 +9,24 @@ import 'fmin';
 import pino from 'pino';
 import {
   couponGcode,
+  CRITERIA,
+  drawWorths,
+  estimateFromFigure,
   fitWindow,
   layoutCoupon,
+  makeFigure,
   orderedLogit,
+  rankOptions,
   ordinalLogLikelihood,
   seededRandom,
   settingFromWindow,
   standardNormal,
+  switchingPoints,
+  type ChoiceOption,
   type CouponDesign,
   type OrdinalRow,
   type RowMotion,
+  type Weights,
   type WindowCell,
 } from '@unto/core';
 import { loadDemoWhenEmpty } from '@unto/demo';
@@ -189,13 +197,56 @@ function promise(count: number): Line {
     const safe = Math.exp((Math.log(55 * 0.95) - low - 1.2816 * noise) / slope);
     quick += quickest.speedMmPerS / Math.min(500, safe);
   }
+  const least = (share: number) => share - 2 * Math.sqrt((share * (1 - share)) / count);
   return {
     what: `settings over ${count} hidden coats, 80 cells`,
     figure: `offered ${Math.round((100 * offered) / count)} %, ≥ 90 % good in ${Math.round((100 * good) / offered)} %`,
     against: 'best safe speed of the hidden coat',
     ratio: `${(quick / offered).toFixed(2)} of it`,
-    goal: '96 %, 94 %, 0.92',
-    met: offered / count >= 0.9 && good / offered >= 0.9,
+    goal: '96 %, 94 %, 0.92, less two standard errors of so many coats',
+    met: offered / count >= least(0.96) && good / offered >= least(0.94) && quick / offered >= 0.92 - 0.04,
+  };
+}
+
+/** Forty options by ten criteria under a moved weight: what the page does between two steps of a slider. */
+function ranking(): Line {
+  const random = seededRandom(11);
+  const options: ChoiceOption[] = Array.from({ length: 40 }, (_, o) => ({
+    id: `option-${o}`,
+    name: `option ${o}`,
+    estimates: Object.fromEntries(
+      CRITERIA.map((criterion) => {
+        const value = 1 + 4 * random();
+        const figure = makeFigure({
+          formula: 'estimateFromSamples',
+          value,
+          unit: '',
+          interval: { low: 0.9 * value, high: 1.1 * value, level: 0.9 },
+          inputs: [],
+        });
+        return [criterion, estimateFromFigure(criterion, figure)];
+      }),
+    ) as ChoiceOption['estimates'],
+  }));
+  const drawn = drawWorths(options, 1);
+  const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5])) as unknown as Weights;
+  const time = median(41, () => switchingPoints(rankOptions(drawn, weights), weights));
+  // The least that any ranking over the same draws must do: one weighted sum an option and draw.
+  const bound = median(41, () => {
+    const sums = new Float64Array(options.length * drawn.draws);
+    for (let o = 0; o < options.length; o += 1)
+      for (let c = 0; c < CRITERIA.length; c += 1)
+        for (let d = 0; d < drawn.draws; d += 1)
+          sums[o * drawn.draws + d]! += 10 * drawn.worths[(o * CRITERIA.length + c) * drawn.draws + d]!;
+    return sums;
+  });
+  return {
+    what: 'ranking, 40 options × 10 criteria × 400 draws',
+    figure: `${time.toFixed(1)} ms with intervals, shares of wins and switching points`,
+    against: `the weighted sums alone ${bound.toFixed(2)} ms`,
+    ratio: `${(time / bound).toFixed(0)} × as long`,
+    goal: '≤ 50 ms',
+    met: time <= 50,
   };
 }
 
@@ -290,6 +341,7 @@ async function main(): Promise<void> {
       gcodeAgainstBytes(folder),
       settingSearch(),
       promise(120),
+      ranking(),
       await ledgerOverHttp(folder),
       firstView(),
     ];

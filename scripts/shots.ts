@@ -41,15 +41,22 @@ async function shotList(base: string): Promise<Shot[]> {
     ticket('Rain-gauge beakers'),
     ticket('Arboretum trail markers'),
   ];
-  const stores = (await (await fetch(`${base}/api/stores?kind=compound`)).json()) as {
-    id: string;
-    body: { name: string };
-  }[];
+  const shelf = async (kind: string) =>
+    (await (await fetch(`${base}/api/stores?kind=${kind}`)).json()) as { id: string; body: { name: string } }[];
+  const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },
     { name: 'tickets', path: '/tickets', ready: 'td strong' },
     { name: 'new-ticket', path: '/tickets/new', ready: '[data-test-id="keep"]' },
-    { name: 'choose', path: `/tickets/${markers}/choose`, ready: '[data-test-id="take"]' },
+    { name: 'choose', path: `/tickets/${markers}/choose`, ready: '[data-test-id="verdict"]' },
+    {
+      name: 'identify',
+      path: `/identify?blank=${blanks.find(({ body }) => body.name === 'Mystery blank box')!.id}`,
+      press: ['colour-bright silver', 'magnet-does not pull', 'conductivity-conducts'].map(
+        (answer) => `[data-test-id="${answer}"]`,
+      ),
+      ready: '[data-test-id="guesses"]',
+    },
     { name: 'prepare', path: `/tickets/${beakers}/prepare`, ready: 'figure.section svg' },
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
     { name: 'place', path: `/tickets/${orchid}/place`, ready: 'figure.section svg' },

@@ -10,7 +10,7 @@ const compounds = computed(() => props.options.filter(({ compoundId }) => compou
 
 <template>
   <details v-if="compounds.length" class="withheld" data-test-id="withheld">
-    <summary>
+    <summary data-test-id="withheld-why">
       <svg viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
         <path d="M2.5 2.5 13.5 13.5M13.5 2.5 2.5 13.5" stroke="var(--unto-danger)" stroke-width="2.4" />
       </svg>

@@ -181,7 +181,12 @@ function putOver(): void {
         <fieldset v-else-if="field.kind === 'many'" class="wide">
           <legend>{{ field.label }}</legend>
           <label v-for="word in field.words" :key="word" class="tick"
-            ><Checkbox v-model="values[field.key] as string[]" :value="word" /> {{ word }}</label
+            ><Checkbox
+              v-model="values[field.key] as string[]"
+              :value="word"
+              :pt="{ input: { 'data-test-id': `shelf-${field.key}-${word}` } }"
+            />
+            {{ word }}</label
           >
         </fieldset>
         <TextField

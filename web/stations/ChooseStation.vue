@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Ticket } from '@unto/contract';
-import { coatedAreaMm2 } from '@unto/contract';
+import { coatedAreaMm2, type ChoiceOptionView, type Ticket } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, watch } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
+import { ApiProblem } from '../api/client';
 import MethodsDialog from '../choose/MethodsDialog.vue';
 import OptionRow from '../choose/OptionRow.vue';
 import ProfilePicker from '../choose/ProfilePicker.vue';
@@ -16,9 +16,9 @@ import WithheldLine from '../choose/WithheldLine.vue';
 import { switchingWords, verdictWords } from '../choose/words';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
-import { useAct } from '../stores/useAct';
 import CautionStrip from '../ui/CautionStrip.vue';
 import GradeMark from '../ui/GradeMark.vue';
 import TextField from '../ui/TextField.vue';
@@ -29,7 +29,8 @@ const bench = useBench();
 const change = useTicketChange();
 const notices = useNotices();
 const router = useRouter();
-const { act, busy } = useAct();
+const outbox = useOutbox();
+const busy = ref(false);
 const choice = useChoice(() => ticket.ticket!.id);
 const { weights, ranked, page, criteria, soft } = choice;
 
@@ -71,19 +72,41 @@ async function take(): Promise<void> {
     return;
   }
   missingReason.value = '';
+  await send(option, before);
+}
+
+/** Sends the choice onto a version of the ticket; when somebody was quicker both are offered. */
+async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
+  const why = reason.value.trim();
   const body = {
     id: uuid(),
-    version: before.version,
+    version: onto.version,
     optionId: option.id,
     profileId: choice.own.value ? null : choice.profileId.value,
     weights: { ...weights.value },
-    reason: reason.value.trim(),
+    reason: why,
   };
-  const answer = await act<Ticket>('POST', `/api/tickets/${before.id}/choices`, body, `Taken: ${option.name}.`);
-  if (!answer) return;
-  const back = { compoundId: before.compoundId, choiceReason: before.choiceReason };
-  notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
-  await router.push(`/tickets/${before.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
+  busy.value = true;
+  try {
+    const answer = await outbox.send<Ticket>('POST', `/api/tickets/${onto.id}/choices`, body, `Taken: ${option.name}.`);
+    if (!answer) return;
+    await ticket.load(onto.id);
+    const back = { compoundId: onto.compoundId, choiceReason: onto.choiceReason };
+    notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
+    await router.push(`/tickets/${onto.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    if (error.problem.type === 'version-conflict') {
+      change.conflict = {
+        mine: { compoundId: option.compoundId, choiceReason: why },
+        before: onto,
+        theirs: error.problem.current as Ticket,
+        again: (theirs) => send(option, theirs),
+      };
+    } else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+  } finally {
+    busy.value = false;
+  }
 }
 </script>
 

@@ -11,6 +11,8 @@ export interface Conflict {
   readonly mine: Partial<ChangeTicket>;
   readonly before: Ticket;
   readonly theirs: Ticket;
+  /** How ours is put over theirs, where that is more than changing fields. */
+  readonly again?: (theirs: Ticket) => Promise<unknown>;
 }
 
 /** Changes to the open ticket: with its version, undo, and both versions offered when somebody was quicker. */
@@ -47,7 +49,8 @@ export const useTicketChange = defineStore('ticket-change', () => {
     const found = conflict.value;
     conflict.value = null;
     if (!found) return;
-    if (keep === 'mine') await change(found.mine, 'Your version stands.', found.theirs);
+    if (keep === 'mine' && found.again) await found.again(found.theirs);
+    else if (keep === 'mine') await change(found.mine, 'Your version stands.', found.theirs);
     else await ticket.load(found.theirs.id);
   }
 

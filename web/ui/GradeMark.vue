@@ -9,6 +9,7 @@ const props = defineProps<{ grade?: Grade; figure?: Figure | null; title?: strin
 const evidence = useEvidence();
 const grade = computed<Grade>(() => props.figure?.grade ?? props.grade ?? 'guess');
 const word = computed(() => GRADE_WORDS[grade.value]);
+const meaning = computed(() => `${word.value.word}: what ${props.title ?? 'this'} rests on`);
 
 const GLYPHS: Record<Grade, string> = {
   measured: 'M1 2v8M11 2v8M1 6h10',
@@ -33,7 +34,7 @@ const COLOURS: Partial<Record<Grade, string>> = {
     :class="{ short }"
     :type="figure ? 'button' : undefined"
     :title="word.text"
-    :aria-label="figure ? `${word.word}: what ${title ?? 'this'} rests on` : undefined"
+    :aria-label="figure && !short ? meaning : undefined"
     @click="figure && evidence.show(title ?? 'Evidence', figure)"
   >
     <svg viewBox="0 0 12 12" width="11" height="11" aria-hidden="true">
@@ -46,6 +47,7 @@ const COLOURS: Partial<Record<Grade, string>> = {
     </svg>
     <template v-if="!short">{{ word.word }}</template>
     <slot />
+    <span v-if="short" class="visually-hidden">{{ figure ? meaning : word.word }}</span>
   </component>
 </template>
 
@@ -73,6 +75,7 @@ button.grade {
 }
 
 .grade.short {
+  position: relative;
   border-bottom: 0;
 }
 

@@ -8,7 +8,14 @@ const notices = useNotices();
   <div class="notices no-print" aria-live="polite">
     <div v-if="notices.notice" class="notice" :class="notices.notice.tone" data-test-id="notice">
       <span>{{ notices.notice.text }}</span>
-      <button v-if="notices.notice.undo" type="button" @click="(notices.notice.undo(), notices.dismiss())">Undo</button>
+      <button
+        v-if="notices.notice.undo"
+        type="button"
+        data-test-id="notice-undo"
+        @click="(notices.notice.undo(), notices.dismiss())"
+      >
+        Undo
+      </button>
       <button type="button" @click="notices.dismiss()">Close</button>
     </div>
   </div>

@@ -41,7 +41,8 @@ async function load(): Promise<void> {
 watch(
   () => props.id,
   () => {
-    if (ticket.ticket?.id !== props.id) ticket.clear();
+    // Never begins on what another view had loaded: a station's form is filled from the page it opens with.
+    ticket.clear();
     void load();
   },
   { immediate: true },
