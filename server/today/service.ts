@@ -28,6 +28,7 @@ export async function today(context: Context): Promise<Today> {
         };
       }),
     ...coupons,
+    ...(await unknownBlanks(context)),
     ...lines.flatMap(({ ticket, stations }) => {
       const station = nextStation(stations);
       const word = stations.find((entry) => entry.station === station)?.word ?? '';
@@ -85,6 +86,22 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
       },
     ];
   });
+}
+
+/** Blanks on the shelf that nobody knows the substrate of. */
+async function unknownBlanks(context: Context): Promise<TodayTask[]> {
+  const blanks = (await listStores(context, { kind: 'blank' })) as StoreItem<'blank'>[];
+  return blanks
+    .filter(({ body }) => body.substrateId === null && body.left > 0)
+    .map(({ id, body }) => ({
+      key: `blank-${id}`,
+      at: null,
+      title: `Find out what they are: ${body.name}`,
+      text: `${body.left} on the shelf · a few quick tests, nothing is marked before`,
+      action: 'What is this part?',
+      to: `/identify?blank=${id}`,
+      urgent: false,
+    }));
 }
 
 /** What is due, then clocks, then coupons somebody broke off at, then tickets by the day they are wanted. */

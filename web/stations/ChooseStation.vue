@@ -7,6 +7,7 @@ import { RouterLink, useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import MethodsDialog from '../choose/MethodsDialog.vue';
 import OptionRow from '../choose/OptionRow.vue';
+import PointsTable from '../choose/PointsTable.vue';
 import ProfilePicker from '../choose/ProfilePicker.vue';
 import { supplyRows } from '../choose/supply';
 import SupplyDialog from '../choose/SupplyDialog.vue';
@@ -185,6 +186,7 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
             {{ verdict.sure }}
           </p>
           <p class="quiet small" data-test-id="switching">{{ switching }}</p>
+          <PointsTable v-if="ranked[1]" :first="ranked[0]!" :second="ranked[1]" />
         </template>
         <p class="more">
           <button type="button" class="link" data-test-id="open-methods" @click="methodsOpen = true">

@@ -1,0 +1,92 @@
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
+import { CRITERIA } from '@unto/core';
+import { LATER_FIELDS, type StoreItem, type StoreKind, type Workshop } from '@unto/contract';
+import { createPinia, setActivePinia } from 'pinia';
+import PrimeVue from 'primevue/config';
+import { vi } from 'vitest';
+import type { Component } from 'vue';
+import { createMemoryHistory, createRouter, type Router } from 'vue-router';
+import { useBench } from '../stores/bench';
+
+/** A request the page made. */
+export interface Heard {
+  readonly method: string;
+  readonly path: string;
+  readonly body: any;
+}
+
+/** A server that answers by path and remembers what it heard; what is not named answers an empty list. */
+export function fakeServer(answers: Record<string, unknown> = {}) {
+  const heard: Heard[] = [];
+  const refusals: Record<string, object> = {};
+  vi.stubGlobal('fetch', async (path: string, init: RequestInit = {}) => {
+    const method = init.method ?? 'GET';
+    heard.push({ method, path, body: typeof init.body === 'string' ? JSON.parse(init.body) : init.body });
+    const refusal = refusals[`${method} ${path}`];
+    if (refusal) return new Response(JSON.stringify(refusal), { status: (refusal as { status: number }).status });
+    const answer = answers[`${method} ${path}`] ?? answers[path] ?? [];
+    return new Response(JSON.stringify(typeof answer === 'function' ? answer() : answer), { status: 200 });
+  });
+  return { heard, answers, refusals, posts: () => heard.filter(({ method }) => method !== 'GET') };
+}
+
+export const SHOP = {
+  version: 1,
+  name: 'Quillmere',
+  currency: 'CR',
+  handsMinorPerMinute: 40,
+  bound: 0.8,
+  tolerancePower: 0.05,
+  toleranceFocusMm: 0.3,
+  massUnit: 'g',
+} as Workshop;
+
+/** A store item with a body of its kind; only what a test looks at need be named. */
+export function item<K extends StoreKind>(kind: K, id: string, body: object = {}): StoreItem<K> {
+  return {
+    id,
+    kind,
+    version: 1,
+    retired: false,
+    revisionId: `${id}-r1`,
+    revision: 1,
+    body: { name: id, ...LATER_FIELDS[kind], ...body },
+    changedAt: '2026-03-01T09:00:00.000Z',
+    changedBy: 'ines',
+  } as StoreItem<K>;
+}
+
+export const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5]));
+
+/** Mounts a component on a bench with these store items, an operator and a router in memory. */
+export async function mountOnBench(
+  component: Component,
+  options: { props?: object; items?: readonly StoreItem[]; path?: string; attach?: boolean } = {},
+): Promise<{ page: VueWrapper<any>; router: Router; bench: ReturnType<typeof useBench> }> {
+  const pinia = createPinia();
+  setActivePinia(pinia);
+  localStorage.clear();
+  const bench = useBench();
+  bench.$patch({
+    operators: [{ id: 'ines', name: 'Ines Varga', role: 'lead' }],
+    workshop: SHOP,
+    items: [...(options.items ?? [])],
+    ready: true,
+  } as never);
+  bench.operatorId = 'ines';
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:rest(.*)*', component: { template: '<p />' } }],
+  });
+  await router.push(options.path ?? '/');
+  const page = mount(component, {
+    props: (options.props ?? {}) as never,
+    global: { plugins: [pinia, router, PrimeVue], stubs: { teleport: true } },
+    ...(options.attach ? { attachTo: document.body } : {}),
+  });
+  await flushPromises();
+  return { page, router, bench };
+}
+
+/** What stands under a test id. */
+export const by = (id: string) => `[data-test-id="${id}"]`;
