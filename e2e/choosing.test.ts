@@ -112,6 +112,8 @@ describe('the trail markers, from unknown enamel to a chosen compound', () => {
       `SELECT compound_id IS NOT NULL AS chosen, choice_reason FROM tickets WHERE id = '${ticket}'`,
     );
     expect(row).toEqual({ chosen: true, choice_reason: 'The markers hang in shade: dark counts most.' });
+    await page.press('station-choose');
+    await page.reads('record', /^Taken by Ines Varga.*place 2 of 2 under rush production/);
     await page.quiet();
   });
 });

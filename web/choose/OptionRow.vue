@@ -30,6 +30,12 @@ const cells = computed(() =>
     return { criterion, estimate, term, words, best: props.best[criterion] === props.view.id };
   }),
 );
+/** What would put a number where there is a range. */
+function filledBy(wanted: string): string {
+  if (wanted === 'not scored') return `Score ${props.view.name} in Stores`;
+  const what = wanted === 'coupon needed' ? 'A scrubbed coupon and a judged run' : 'A judged run';
+  return `${what} of ${props.view.name} on this substrate under this head and lens would fill it`;
+}
 const score = computed(() => scoreFigure(props.row));
 const standing = computed(() => {
   if (props.view.coupons)
@@ -71,7 +77,7 @@ const standing = computed(() => {
         :title="`${view.name}: ${CRITERION_INFO[cell.criterion].label}`"
         ><span>{{ cell.words }} <strong v-if="cell.best" class="win">best</strong></span></GradeMark
       >
-      <span v-else class="value mono wanted">{{ cell.words }}</span>
+      <span v-else class="value mono wanted" :title="filledBy(cell.words)">{{ cell.words }}</span>
     </td>
     <td class="score">
       <GradeMark short class="mono big" :figure="score" :title="`${view.name}: score`">{{

@@ -21,6 +21,7 @@ import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
 import CautionStrip from '../ui/CautionStrip.vue';
+import { formatMoment } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
 import TextField from '../ui/TextField.vue';
 
@@ -60,6 +61,16 @@ const supply = computed(() =>
       })
     : [],
 );
+/** How the choice on the ticket was taken, from the record. */
+const record = computed(() => {
+  const last = page.value?.choices[0];
+  if (!last || last.optionId !== taken.value) return '';
+  const scored = last.scores.find(({ optionId }) => optionId === last.optionId);
+  const among = scored ? `${Math.round(scored.score)} points, place ${scored.rank} of ${last.scores.length}` : '';
+  const under = last.profileId ? `under ${bench.nameOf(last.profileId)}` : 'under weights of their own';
+  const flag = last.offLabel ? ', off its label' : '';
+  return `Taken by ${bench.personOf(last.by)}, ${formatMoment(last.at)}: ${among} ${under}${flag}.`;
+});
 const doubts = computed(() => chosen.value?.judgement.reasons.filter(({ favourable }) => !favourable) ?? []);
 const unproved = computed(() => chosen.value !== null && chosen.value.coupons === 0);
 const shortBy = computed(() => supply.value.find(({ compound }) => compound.id === picked.value)?.job.missingG ?? 0);
@@ -203,6 +214,7 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
       </section>
       <section class="card">
         <h2>Before it is settled</h2>
+        <p v-if="record" class="quiet small" data-test-id="record">{{ record }}</p>
         <ul v-if="chosen" class="todo" data-test-id="todo">
           <li v-for="entry in doubts" :key="entry.code">{{ entry.text }} <GradeMark :grade="entry.grade" /></li>
           <li v-if="unproved">

@@ -15,6 +15,8 @@ const figure = computed(() => evidence.open?.figure ?? null);
 const PLACES: Record<string, (id: string) => string> = {
   coupon: (id) => `/coupons/${id}`,
   run: (id) => `/ledger/${id}`,
+  compound: (id) => `/stores/${id}`,
+  container: (id) => `/stores/${id}`,
 };
 
 function shown(input: FigureInput): string {
