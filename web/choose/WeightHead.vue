@@ -35,6 +35,7 @@ defineProps<{ criterion: Criterion }>();
   display: flex;
   justify-content: space-between;
   gap: 0.2rem;
+  overflow: hidden;
   white-space: nowrap;
 }
 

@@ -29,7 +29,8 @@ export function valueText(criterion: Criterion, value: number, currency: string)
     case 'cleaning':
       return withUnit(Number(formatFigure(value, 2)), 'min');
     case 'rate':
-      return withUnit(Number(formatFigure(value, 2)), 'cm²/min');
+      // An ordinary space: in a narrow column the unit goes to the next line.
+      return `${Number(formatFigure(value, 2))} cm²/min`;
     default:
       return `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)} ${CRITERION_INFO[criterion].unit}`;
   }

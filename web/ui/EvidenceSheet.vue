@@ -41,7 +41,7 @@ function shown(input: FigureInput): string {
         <span class="mono"
           >{{ formatFigure(figure.interval.low) }}–{{ formatFigure(figure.interval.high) }} {{ figure.unit }}</span
         >
-        <span class="quiet small">holds {{ Math.round(figure.interval.level * 100) }} times in 100</span>
+        <span class="quiet small holds">holds {{ Math.round(figure.interval.level * 100) }} times in 100</span>
       </p>
       <p class="graded">
         <GradeMark :grade="figure.grade" /> <span class="quiet">{{ GRADE_WORDS[figure.grade].text }}</span>
@@ -75,8 +75,9 @@ function shown(input: FigureInput): string {
 </template>
 
 <style>
-.evidence.p-drawer {
-  width: 30rem;
+/* The preset sets a width with two classes of its own. */
+.evidence.p-drawer.p-component {
+  width: 32rem;
   max-width: 100vw;
 }
 
@@ -84,6 +85,10 @@ function shown(input: FigureInput): string {
   display: flex;
   flex-direction: column;
   gap: 0.75rem;
+}
+
+.evidence .holds {
+  margin-left: 0.6rem;
 }
 
 .evidence .value {
