@@ -8,5 +8,6 @@ export * from './practice/index.js';
 export * from './choice/index.js';
 export * from './identify/index.js';
 export * from './files/index.js';
+export * from './place/index.js';
 export * from './api/index.js';
 export * from './bench/index.js';

@@ -14,3 +14,4 @@ export * from './stations/index.js';
 export * from './materials/index.js';
 export * from './identify/index.js';
 export * from './cost/index.js';
+export * from './place/index.js';

@@ -251,12 +251,52 @@ async function weigh(scribe: Scribe, job: DemoJob, index: number, pieces: number
 async function runPieces(scribe: Scribe, job: DemoJob, recipe: CreateRecipe): Promise<void> {
   if (!job.runs || !job.piecesPerRun) return;
   await tick(scribe, job, 'place', ['focus', 'thickness', 'placed'], job.opened - 0.8);
+  await readPlace(scribe, job);
   const span = Math.max(1, job.opened - 1 - Math.max(0, job.wanted ?? 0));
   for (let i = 0; i < job.runs; i += 1) {
     const daysAgo = job.opened - 1 - (span * i) / job.runs;
     if (i % 4 === 0) await weigh(scribe, job, i / 4, job.piecesPerRun * Math.min(4, job.runs - i), daysAgo + 0.1);
     await runOnce(scribe, job, recipe, i, daysAgo);
   }
+}
+
+/** Dots of the CO2 head's focus hunt, and the heights of a box whose blanks came bent up at one corner. */
+const DOTS = [
+  [5.5, 0.262],
+  [6.5, 0.199],
+  [7.5, 0.166],
+  [8.5, 0.178],
+  [9.5, 0.231],
+] as const;
+const BENT = [
+  [0, 0, 0.05],
+  [1, 0, 0.2],
+  [1, 1, 1.35],
+  [0, 1, 0.15],
+  [0.5, 0.5, 0.3],
+] as const;
+
+async function readPlace(scribe: Scribe, job: DemoJob): Promise<void> {
+  if (job.key !== 'orchid') return;
+  const at = { daysAgo: job.opened - 0.9, by: 'tobin', id: scribe.id(job.key) };
+  const dots = DOTS.map(([heightMm, widthMm]) => ({ heightMm, widthMm }));
+  await scribe.call(
+    'createPlaceReading',
+    { id: scribe.id('orchid-focus'), kind: 'focus', entries: { dots, growth: 0.05 }, decision: 'taken', note: '' },
+    at,
+  );
+  const readings = BENT.map(([x, y, heightMm]) => ({ xMm: x * job.mark[0], yMm: y * job.mark[1], heightMm }));
+  await scribe.call(
+    'createPlaceReading',
+    {
+      id: scribe.id('orchid-flatness'),
+      kind: 'flatness',
+      entries: { readings, focusMm: 0.1 },
+      decision: 'rejected',
+      note: 'box 3',
+    },
+    { ...at, daysAgo: 2 },
+  );
 }
 
 async function runOnce(

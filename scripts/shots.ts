@@ -59,7 +59,12 @@ async function shotList(base: string): Promise<Shot[]> {
     },
     { name: 'prepare', path: `/tickets/${beakers}/prepare`, ready: 'figure.section svg' },
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
-    { name: 'place', path: `/tickets/${orchid}/place`, ready: 'figure.section svg' },
+    {
+      name: 'place',
+      path: `/tickets/${orchid}/place`,
+      press: ['[data-test-id="place-flatness"]'],
+      ready: '[data-test-id="warp-map"]',
+    },
     { name: 'prove', path: `/tickets/${orchid}/prove`, ready: '[data-test-id="recipe"]' },
     {
       name: 'design',

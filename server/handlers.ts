@@ -6,6 +6,7 @@ import {
   type CreateIdentification,
   type CreateJudgement,
   type CreateOperator,
+  type CreatePlaceReading,
   type CreateReading,
   type CreateRecipe,
   type CreateRun,
@@ -28,6 +29,7 @@ import * as coupons from './coupons/service.js';
 import * as keptFiles from './files/service.js';
 import { FileAnswer, type Call, type Handlers } from './http/mount.js';
 import * as identify from './identify/service.js';
+import * as places from './place/service.js';
 import * as practice from './practice/service.js';
 import * as recipes from './recipes/service.js';
 import { importLedger } from './runs/import.js';
@@ -86,6 +88,8 @@ export const handlers: Handlers = {
   endClock: (context, call: Call<{ outcome: 'passed' | 'dropped' }>) =>
     tickets.endClock(context, id(call), call.body.outcome),
   createWeighing: (context, call: Call<CreateWeighing>) => createWeighing(context, id(call), call.body),
+  createPlaceReading: (context, call: Call<CreatePlaceReading>) =>
+    places.createPlaceReading(context, id(call), call.body),
   listCoupons: (context, { query }: Call<unknown, { ticketId?: string; stage?: string }>) =>
     coupons.listCoupons(context, query),
   createCoupon: (context, { body }: Call<CreateCoupon>) => coupons.createCoupon(context, body),

@@ -3,6 +3,7 @@ import { createChoice } from '../choice/index.js';
 import { createCoupon, createReading, listCouponsQuery, markBurnt, redesignCoupon } from '../coupons/index.js';
 import { keepFileQuery } from '../files/index.js';
 import { createIdentification, listIdentificationsQuery } from '../identify/index.js';
+import { createPlaceReading } from '../place/index.js';
 import { createStatedSetting } from '../practice/index.js';
 import { createRecipe } from '../recipes/index.js';
 import { createCleaning, createJudgement, createRun, importLedger, ledgerQuery } from '../runs/index.js';
@@ -138,6 +139,12 @@ export const ROUTES = {
     path: '/api/tickets/:id/weighings',
     summary: 'Enter a weighing',
     body: createWeighing,
+  },
+  createPlaceReading: {
+    method: 'post',
+    path: '/api/tickets/:id/place-readings',
+    summary: 'Keep a focus hunt, a flatness map, a centre or a round part',
+    body: createPlaceReading,
   },
   listCoupons: { method: 'get', path: '/api/coupons', summary: 'Coupons, newest first', query: listCouponsQuery },
   createCoupon: { method: 'post', path: '/api/coupons', summary: 'Keep a coupon design', body: createCoupon },

@@ -1,5 +1,6 @@
-import type { StationState } from '@unto/core';
+import type { Figure, StationState } from '@unto/core';
 import type { CouponSummary } from '../coupons/index.js';
+import type { PlaceReading } from '../place/index.js';
 import type { Recipe } from '../recipes/index.js';
 import type { LedgerRecord } from '../runs/index.js';
 import type { Check, Clock, Ticket, Weighing } from './tickets.js';
@@ -14,6 +15,10 @@ export interface TicketPage {
   readonly coupons: readonly CouponSummary[];
   readonly recipes: readonly Recipe[];
   readonly runs: readonly LedgerRecord[];
+  /** Newest first. */
+  readonly placeReadings: readonly PlaceReading[];
+  /** Depth of focus of the lens as its newest dot hunt found it. */
+  readonly huntedDepth: Figure | null;
   /** Transfer efficiencies learnt for the chosen compound, newest first. */
   readonly transferSamples: readonly number[];
 }

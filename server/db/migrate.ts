@@ -2,9 +2,10 @@ import type { Sequelize, Transaction } from 'sequelize';
 import { Umzug } from 'umzug';
 import * as foundation from './migrations/0001-foundation.js';
 import * as choosing from './migrations/0002-choosing.js';
+import * as placing from './migrations/0003-placing.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
-const MIGRATIONS = [foundation, choosing];
+const MIGRATIONS = [foundation, choosing, placing];
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}

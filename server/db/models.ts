@@ -1,6 +1,18 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 import type { CouponDesign, Figure, Grade, SwitchingPoint, Weights } from '@unto/core';
-import type { Aim, FileType, FrozenFit, FrozenScore, Pins, StoreBodyOf, StoreKind, WeighedPart } from '@unto/contract';
+import type {
+  Aim,
+  FileType,
+  FrozenFit,
+  FrozenScore,
+  Pins,
+  PlaceEntriesOf,
+  PlaceKind,
+  PlaceResultOf,
+  StoreBodyOf,
+  StoreKind,
+  WeighedPart,
+} from '@unto/contract';
 
 /** Rows as they stand in PostgreSQL, one type a table. */
 export interface Rows {
@@ -188,6 +200,19 @@ export interface Rows {
     at: Date;
     byId: string;
   };
+  placeReadings: {
+    id: string;
+    ticketId: string;
+    kind: PlaceKind;
+    headId: string;
+    lensId: string;
+    entries: PlaceEntriesOf[PlaceKind];
+    result: PlaceResultOf[PlaceKind];
+    decision: string;
+    note: string;
+    at: Date;
+    byId: string;
+  };
   storedFiles: { id: string; hash: string; name: string; mediaType: FileType; bytes: number; at: Date; byId: string };
 }
 
@@ -354,6 +379,18 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
     probability: DOUBLE,
     grade: TEXT,
     substrateId: UUID,
+    at: DATE,
+    byId: UUID,
+  },
+  placeReadings: {
+    ticketId: UUID,
+    kind: TEXT,
+    headId: UUID,
+    lensId: UUID,
+    entries: JSONB,
+    result: JSONB,
+    decision: TEXT,
+    note: TEXT,
     at: DATE,
     byId: UUID,
   },

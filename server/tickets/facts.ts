@@ -3,6 +3,7 @@ import { placeChecks, prepareChecks, stationLine, type StationState, type Ticket
 import type { Clock, CouponSummary, LedgerRecord, Recipe, SubstrateBody, Ticket, TicketPage } from '@unto/contract';
 import { list, type Context } from '../db/context.js';
 import { listCoupons } from '../coupons/service.js';
+import { huntedDepth, placeReadingsOf } from '../place/service.js';
 import { recipesOf } from '../recipes/service.js';
 import { ledgerRecords } from '../runs/ledger.js';
 import { listStores } from '../stores/service.js';
@@ -33,6 +34,8 @@ export async function ticketPage(context: Context, id: string): Promise<TicketPa
   return {
     ...records,
     stations: stationLine(factsOf(records, stores, context.now)),
+    placeReadings: await placeReadingsOf(context, id),
+    huntedDepth: await huntedDepth(context, ticket.lensId),
     transferSamples: ticket.compoundId ? await transferSamples(context, ticket.compoundId) : [],
   };
 }

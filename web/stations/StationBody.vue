@@ -73,6 +73,10 @@ defineProps<{ station: Station }>();
   background: var(--unto-surface);
 }
 
+.foot:empty {
+  display: none;
+}
+
 @media (max-width: 900px) {
   .station {
     grid-template-columns: minmax(0, 1fr);

@@ -1,0 +1,117 @@
+import {
+  decisive,
+  fitCircle,
+  fitWaist,
+  focusStrips,
+  makeFigure,
+  planFlatness,
+  planRotary,
+  usableChord,
+  warpSurface,
+  type ArtworkBox,
+  type Figure,
+  type FigureInput,
+} from '@unto/core';
+import type { PlaceEntriesOf, PlaceKind, PlaceResultOf } from './place.js';
+
+/** What a reading is worked out against: the artwork, and how deep the focus is (measured by a dot hunt, or the lens's own figure). */
+export interface PlaceBench {
+  readonly markWidthMm: number;
+  readonly markHeightMm: number;
+  readonly depth: Figure;
+}
+
+/** Works a reading out: the page while it is typed, the server when it is kept. @throws place.*, value.* of the core */
+export function workOutPlace<K extends PlaceKind>(
+  kind: K,
+  entries: PlaceEntriesOf[K],
+  bench: PlaceBench,
+): PlaceResultOf[K] {
+  return WORK[kind](entries, bench);
+}
+
+const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) => PlaceResultOf[K] } = {
+  focus: ({ dots, growth }) => {
+    const fit = fitWaist(dots, growth);
+    const read = decisive('dots measured', 'measured', { value: dots.length, unit: 'dots' });
+    const reach = fit.heightReachMm;
+    return {
+      height: mm('fitWaist', fit.heightMm, [read], reach === null ? undefined : reach),
+      spot: mm('fitWaist', fit.spotMm, [read]),
+      depth: mm('fitWaist', fit.depthMm, [
+        read,
+        decisive('growth allowed', 'measured', { value: Math.round(100 * growth), unit: '%' }),
+      ]),
+      bracketed: fit.bracketed,
+    };
+  },
+  flatness: ({ readings, focusMm }, bench) => {
+    const plan = planFlatness(warpSurface(readings), artworkOf(bench), { focusMm, depthMm: bench.depth.value });
+    const inputs = [
+      decisive('heights read', 'measured', { value: readings.length, unit: 'places' }),
+      decisive('depth of focus, ±', bench.depth.grade, { value: bench.depth.value, unit: 'mm' }),
+    ];
+    return {
+      inFocus: makeFigure({ formula: 'planFlatness', value: 100 * plan.inFocus, unit: '%', inputs }),
+      best: mm('planFlatness', plan.best.focusMm, inputs),
+      bestShare: plan.best.share,
+      fallMm: plan.highMm - plan.lowMm,
+      steps: plan.steps,
+      advice: plan.advice,
+    };
+  },
+  centre: ({ points }) => {
+    const fit = fitCircle(points);
+    const inputs = [
+      decisive('rim points touched', 'measured', { value: points.length, unit: 'points' }),
+      decisive('they lie off by (rms)', 'measured', { value: Number(fit.rmsMm.toPrecision(2)), unit: 'mm' }),
+    ];
+    return {
+      x: mm('fitCircle', fit.centre.xMm, inputs),
+      y: mm('fitCircle', fit.centre.yMm, inputs),
+      diameter: mm('fitCircle', 2 * fit.radiusMm, inputs),
+      worst: fit.worst.index,
+    };
+  },
+  round: ({ nearMm, farMm, alongMm }, bench) => {
+    const plan = planRotary({ nearMm, farMm, alongMm, artworkMm: bench.markWidthMm });
+    const diameter = decisive('diameter', 'measured', { value: nearMm, unit: 'mm' });
+    const depth = decisive('depth of focus, ±', bench.depth.grade, { value: bench.depth.value, unit: 'mm' });
+    const radius = Math.min(nearMm, farMm) / 2;
+    return {
+      mmPerDegree: makeFigure({ formula: 'planRotary', value: plan.mmPerDegree, unit: 'mm/°', inputs: [diameter] }),
+      degrees: makeFigure({ formula: 'planRotary', value: plan.degrees, unit: '°', inputs: [diameter] }),
+      seam: mm('planRotary', plan.seamMm, [diameter]),
+      chord: mm('usableChord', usableChord(radius, bench.depth.value), [diameter, depth]),
+      tiltDegrees: plan.tiltDegrees,
+      stretch: plan.stretch,
+      strips: bench.markWidthMm / 2 < radius ? focusStrips(radius, bench.markWidthMm / 2, bench.depth.value) : [],
+    };
+  },
+};
+
+/** The artwork with its lower left corner as the readings' zero. */
+export function artworkOf(bench: Pick<PlaceBench, 'markWidthMm' | 'markHeightMm'>): ArtworkBox {
+  return { xMm: 0, yMm: 0, widthMm: bench.markWidthMm, heightMm: bench.markHeightMm };
+}
+
+function mm(formula: string, value: number, inputs: readonly FigureInput[], reach?: number): Figure {
+  const interval = reach === undefined ? undefined : { low: value - reach, high: value + reach, level: 0.9 };
+  return makeFigure({ formula, value, unit: 'mm', interval, inputs });
+}
+
+/** Depth of focus of a lens: as its newest dot hunt found it, else as its record states. */
+export function focusDepth(
+  lens: { readonly depthOfFocusMm: number; readonly depthGrowth: number },
+  hunted: Figure | null,
+): Figure {
+  return (
+    hunted ??
+    makeFigure({
+      formula: 'depthOfFocus',
+      value: lens.depthOfFocusMm,
+      unit: 'mm',
+      inputs: [decisive(`lens record, spot +${Math.round(lens.depthGrowth * 100)} %`, 'stated')],
+    })
+  );
+}

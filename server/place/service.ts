@@ -1,0 +1,60 @@
+import {
+  focusDepth,
+  PLACE_ENTRIES,
+  workOutPlace,
+  type CreatePlaceReading,
+  type PlaceEntriesOf,
+  type PlaceKind,
+  type PlaceReading,
+} from '@unto/contract';
+import type { Figure } from '@unto/core';
+import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { atField } from '../http/refusal.js';
+import { loadBench } from '../stores/service.js';
+
+/** Keeps a reading with what follows from it, worked out here, under the head and lens that the ticket has fitted. */
+export async function createPlaceReading(
+  context: Context,
+  ticketId: string,
+  request: CreatePlaceReading,
+): Promise<PlaceReading[]> {
+  await createOnce(context, 'place', request, async () => {
+    const ticket = await find(context, 'tickets', ticketId);
+    const kind = request.kind as PlaceKind;
+    const entries = (await PLACE_ENTRIES[kind].validate(request.entries, {
+      strict: true,
+      abortEarly: false,
+    })) as PlaceEntriesOf[PlaceKind];
+    const { bench } = await loadBench(context, ticket);
+    const depth = focusDepth(bench.lens, await huntedDepth(context, ticket.lensId));
+    const result = atField('entries', () => workOutPlace(kind, entries, { ...ticket, depth }));
+    const { id, decision, note } = request;
+    await insert(context, 'placeReadings', {
+      ...{ id, ticketId, kind, decision, note, entries, result },
+      headId: ticket.headId,
+      lensId: ticket.lensId,
+      at: context.now,
+      byId: context.actor,
+    });
+  });
+  return placeReadingsOf(context, ticketId);
+}
+
+/** Readings of a ticket, newest first. */
+export async function placeReadingsOf(context: Context, ticketId: string): Promise<PlaceReading[]> {
+  const rows = await list(context, 'placeReadings', { where: { ticketId }, order: [['at', 'DESC']] });
+  return rows.map(
+    ({ byId, at, ...row }: Rows['placeReadings']) => ({ ...row, at: at.toISOString(), by: byId }) as PlaceReading,
+  );
+}
+
+/** Depth of focus of a lens as its newest dot hunt found it, on whatever ticket; null when nobody hunted. */
+export async function huntedDepth(context: Context, lensId: string): Promise<Figure | null> {
+  const [row] = await list(context, 'placeReadings', {
+    where: { lensId, kind: 'focus' },
+    order: [['at', 'DESC']],
+    limit: 1,
+  });
+  return row ? (row.result as PlaceReading<'focus'>['result']).depth : null;
+}

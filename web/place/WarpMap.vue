@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { planFlatness, warpSurface, type HeightReading } from '@unto/core';
+import { artworkOf } from '@unto/contract';
+import { computed } from 'vue';
+
+/** The artwork from above: what is in focus, what will come out pale, and the places where heights were read. */
+const props = defineProps<{
+  readings: readonly HeightReading[];
+  markWidthMm: number;
+  markHeightMm: number;
+  focusMm: number;
+  depthMm: number;
+  steps: boolean;
+}>();
+
+const plan = computed(() =>
+  planFlatness(warpSurface(props.readings), artworkOf(props), { focusMm: props.focusMm, depthMm: props.depthMm }),
+);
+const scale = computed(() => Math.min(640 / props.markWidthMm, 420 / props.markHeightMm));
+const size = computed(() => ({ width: props.markWidthMm * scale.value, height: props.markHeightMm * scale.value }));
+const cells = computed(() => {
+  const { columns, rows, heights } = plan.value.grid;
+  const [w, h] = [size.value.width / columns, size.value.height / rows];
+  return Array.from(heights, (height, k) => {
+    const [i, j] = [k % columns, Math.floor(k / columns)];
+    return { x: i * w, y: size.value.height - (j + 1) * h, w: w + 0.5, h: h + 0.5, fill: fillOf(height) };
+  });
+});
+
+/** In focus green, pale ochre by how far off; by focus step in shades when the job is split. */
+function fillOf(height: number): string {
+  if (props.steps) {
+    const step = plan.value.steps.findIndex(({ focusMm }) => Math.abs(height - focusMm) <= props.depthMm + 1e-9);
+    return `color-mix(in srgb, var(--unto-bonded) ${85 - (55 * Math.max(0, step)) / Math.max(1, plan.value.steps.length - 1)}%, var(--unto-surface))`;
+  }
+  const off = Math.abs(height - props.focusMm) / props.depthMm;
+  if (off <= 1) return `color-mix(in srgb, var(--unto-bonded) ${Math.round(70 - 25 * off)}%, var(--unto-surface))`;
+  return `color-mix(in srgb, var(--unto-coat-line) ${Math.round(Math.min(80, 25 + 20 * off))}%, var(--unto-surface))`;
+}
+const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.value.height - yMm * scale.value });
+</script>
+
+<template>
+  <figure class="warp">
+    <svg
+      :viewBox="`-34 -18 ${size.width + 68} ${size.height + 44}`"
+      role="img"
+      :aria-label="`The artwork from above, ${Math.round(100 * plan.inFocus)} per cent in focus`"
+      data-test-id="warp-map"
+    >
+      <rect
+        v-for="(cell, k) in cells"
+        :key="k"
+        :x="cell.x"
+        :y="cell.y"
+        :width="cell.w"
+        :height="cell.h"
+        :fill="cell.fill"
+      />
+      <rect :width="size.width" :height="size.height" fill="none" class="edge" />
+      <g v-for="(reading, i) in readings" :key="i" :transform="`translate(${at(reading).x} ${at(reading).y})`">
+        <circle r="4" class="dot" />
+        <text x="7" y="-5" class="height">{{ reading.heightMm }}</text>
+      </g>
+      <text :x="size.width / 2" :y="size.height + 18" class="axis" text-anchor="middle">{{ markWidthMm }} mm</text>
+    </svg>
+    <figcaption class="quiet small">
+      {{
+        steps
+          ? `Shades: the ${plan.steps.length} focus steps, from the lowest up. Numbers: heights read, mm.`
+          : 'Green: in focus. Ochre: outside the depth of focus, comes out pale. Numbers: heights read, mm.'
+      }}
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.warp {
+  margin: 0;
+}
+
+svg {
+  width: 100%;
+  max-height: 460px;
+}
+
+.edge {
+  stroke: var(--unto-ink);
+  stroke-width: 1.5;
+}
+
+.dot {
+  fill: var(--unto-ink);
+  stroke: var(--unto-surface);
+}
+
+.height,
+.axis {
+  font: 13px var(--unto-mono);
+  fill: var(--unto-ink);
+}
+
+.height {
+  paint-order: stroke;
+  stroke: var(--unto-surface);
+  stroke-width: 3px;
+}
+</style>

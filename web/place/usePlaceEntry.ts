@@ -1,0 +1,48 @@
+import { CoreError } from '@unto/core';
+import {
+  focusDepth,
+  PLACE_ENTRIES,
+  workOutPlace,
+  type PlaceDecision,
+  type PlaceEntriesOf,
+  type PlaceKind,
+  type PlaceResultOf,
+} from '@unto/contract';
+import { v4 as uuid } from 'uuid';
+import { computed, type ComputedRef } from 'vue';
+import { ValidationError } from 'yup';
+import { useNotices } from '../stores/notices';
+import { useTicket } from '../stores/ticket';
+import { useAct } from '../stores/useAct';
+
+/** A reading while it is typed: what follows from it, or what is wrong with it in words, and keeping it on the ticket. */
+export function usePlaceEntry<K extends PlaceKind>(kind: K, entries: ComputedRef<PlaceEntriesOf[K]>) {
+  const ticket = useTicket();
+  const { act, busy } = useAct();
+  const depth = computed(() => focusDepth(ticket.fitted!.lens, ticket.page?.huntedDepth ?? null));
+
+  const worked = computed<{ result: PlaceResultOf[K]; fault: '' } | { result: null; fault: string }>(() => {
+    try {
+      PLACE_ENTRIES[kind].validateSync(entries.value, { strict: true });
+      return { result: workOutPlace(kind, entries.value, { ...ticket.ticket!, depth: depth.value }), fault: '' };
+    } catch (error) {
+      if (error instanceof CoreError || error instanceof ValidationError) return { result: null, fault: error.message };
+      throw error;
+    }
+  });
+
+  async function keep(decision: PlaceDecision): Promise<boolean> {
+    const body = { id: uuid(), kind, entries: entries.value, decision, note: '' };
+    const answer = await act('POST', `/api/tickets/${ticket.ticket!.id}/place-readings`, body, `a reading of ${kind}`);
+    if (answer) useNotices().say(`Kept: ${kind}, ${decision}.`);
+    return answer !== null;
+  }
+
+  return { depth, result: computed(() => worked.value.result), fault: computed(() => worked.value.fault), keep, busy };
+}
+
+/** The newest reading of a kind on the open ticket, to begin from. */
+export function newestReading<K extends PlaceKind>(kind: K): PlaceEntriesOf[K] | null {
+  const found = useTicket().page?.placeReadings.find((reading) => reading.kind === kind);
+  return (found?.entries as PlaceEntriesOf[K] | undefined) ?? null;
+}
