@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
-import { inject } from 'vitest';
+import { afterAll, afterEach, beforeAll, inject } from 'vitest';
 import type {} from '../scripts/lib/test-cluster.js';
 import { launchServer } from '../scripts/lib/server.mjs';
 import { openBrowser, type Browser } from './browser.js';
@@ -39,7 +39,7 @@ function databaseUrl(name: string): string {
   return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
 }
 
-export async function openApp(): Promise<App> {
+async function openApp(): Promise<App> {
   const name = `e${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client(inject('databaseUrl'));
   await admin.connect();
@@ -69,4 +69,19 @@ export async function openApp(): Promise<App> {
       rmSync(files, { recursive: true, force: true });
     },
   };
+}
+
+/** An application for all tests of a file: opened before them, closed after; a failed test leaves a picture and the console's words. */
+export function useApp(): App {
+  let app: App | undefined;
+  beforeAll(async () => {
+    app = await openApp();
+  });
+  afterEach(async ({ task }) => {
+    if (task.result?.state !== 'fail' || !app) return;
+    const picture = await app.page.picture(task.name.replaceAll(/\W+/g, '-'));
+    console.log(`picture: ${picture}\n${(await app.browser.severe()).join('\n')}`);
+  });
+  afterAll(() => app?.close());
+  return new Proxy({} as App, { get: (_, key) => Reflect.get(app!, key) as unknown });
 }

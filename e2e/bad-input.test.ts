@@ -1,22 +1,14 @@
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { openApp, type App } from './app.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { useApp } from './app.js';
 
-let app: App;
+const app = useApp();
 let orchid = '';
 let beakers = '';
 beforeAll(async () => {
-  app = await openApp();
   const tickets = await app.sql<{ id: string; title: string }>('SELECT id, title FROM tickets');
   orchid = tickets.find(({ title }) => title === 'Orchid bed tags')!.id;
   beakers = tickets.find(({ title }) => title === 'Rain-gauge beakers')!.id;
 });
-afterEach(async ({ task }) => {
-  if (task.result?.state === 'fail')
-    console.log(
-      `picture: ${await app.page.picture(task.name.replaceAll(/\W+/g, '-'))}\n${(await app.browser.severe()).join('\n')}`,
-    );
-});
-afterAll(() => app?.close());
 
 describe('bad input', () => {
   it('is refused at the field before anything is kept: power, speed, interval', async () => {

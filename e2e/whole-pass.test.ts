@@ -1,18 +1,8 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { openApp, type App } from './app.js';
+import { describe, expect, it } from 'vitest';
+import { useApp } from './app.js';
 
-let app: App;
-beforeAll(async () => {
-  app = await openApp();
-});
-afterEach(async ({ task }) => {
-  if (task.result?.state === 'fail')
-    console.log(
-      `picture: ${await app.page.picture(task.name.replaceAll(/\W+/g, '-'))}\n${(await app.browser.severe()).join('\n')}`,
-    );
-});
-afterAll(() => app?.close());
+const app = useApp();
 
 /** Outcomes a person would enter for the coupon below: rows of speed from slow to fast, powers 40, 60, 80, 100. */
 const SCRUBBED = ['HHMM', 'THHH', 'TTHH', 'TTTH', 'TTTT'];

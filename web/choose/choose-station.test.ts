@@ -1,15 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
-import {
-  CRITERIA,
-  CRITERION_INFO,
-  decisive,
-  estimateFromFigure,
-  makeFigure,
-  missingEstimate,
-  type Criterion,
-  type CriterionEstimate,
-} from '@unto/core';
+import { CRITERIA, type Criterion } from '@unto/core';
 import type { ChoiceOptionView, ChoicePage } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import ChooseStation from '../stations/ChooseStation.vue';
@@ -18,6 +9,7 @@ import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
 import { by, EVEN, fakeServer, item, mountOnBench } from '../testing/bench';
+import { middlingOption } from '../testing/options';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -39,45 +31,13 @@ const TICKET = {
   foodUse: false,
 };
 
-const known = (criterion: Criterion, value: number): CriterionEstimate =>
-  estimateFromFigure(
-    criterion,
-    makeFigure({
-      formula: 'estimateFromSamples',
-      value,
-      unit: CRITERION_INFO[criterion].unit,
-      inputs: [decisive('run', 'proved')],
-    }),
-  );
-const MIDDLING: Record<Criterion, number> = {
-  contrast: 3,
-  rate: 20,
-  evenness: 3,
-  cleaning: 1,
-  handling: 5,
-  durability: 0.6,
-  cost: 2,
-  availability: 5,
-  help: 5,
-  trackRecord: 5,
-};
 function option(
   id: string,
   change: Partial<Record<Criterion, number | null>> = {},
   rest: Partial<ChoiceOptionView> = {},
 ): ChoiceOptionView {
-  const estimates = Object.fromEntries(
-    CRITERIA.map((criterion) => {
-      const value = criterion in change ? change[criterion]! : MIDDLING[criterion];
-      return [
-        criterion,
-        value === null ? missingEstimate(criterion, 'coupon needed', [1, 4]) : known(criterion, value),
-      ];
-    }),
-  ) as ChoiceOptionView['estimates'];
   return {
-    id,
-    name: id,
+    ...middlingOption(id, change),
     method: 'universal',
     compoundId: id,
     about: 'universal, black',
@@ -87,7 +47,6 @@ function option(
     runsNear: 0,
     gramsPerPiece: 0.5,
     offLabel: false,
-    estimates,
     ...rest,
   };
 }

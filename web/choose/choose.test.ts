@@ -1,59 +1,29 @@
 import {
   CRITERIA,
-  CRITERION_INFO,
-  decisive,
   drawWorths,
-  estimateFromFigure,
-  makeFigure,
   missingEstimate,
   rankOptions,
   switchingPoints,
   type ChoiceOption,
-  type Criterion,
   type Weights,
 } from '@unto/core';
 import type { ChoiceOptionView, StoreItem } from '@unto/contract';
 import { describe, expect, it } from 'vitest';
+import { middlingOption } from '../testing/options';
 import { cellText, handlingText, valueText } from './cell-text';
 import { scoreFigure } from './score-figure';
 import { purchaseWords, supplyRows } from './supply';
 import { switchingWords, verdictWords } from './words';
 
-const MIDDLING: Record<Criterion, number> = {
-  contrast: 3,
-  rate: 20,
-  evenness: 3,
-  cleaning: 1,
-  handling: 5,
-  durability: 0.6,
-  cost: 2,
-  availability: 5,
-  help: 5,
-  trackRecord: 5,
-};
-const figure = (criterion: Criterion, value: number) =>
-  makeFigure({
-    formula: 'estimateFromSamples',
-    value,
-    unit: CRITERION_INFO[criterion].unit,
-    inputs: [decisive('run', 'proved')],
-  });
-const option = (name: string, change: Partial<Record<Criterion, number>> = {}): ChoiceOption => ({
-  id: name,
-  name,
-  estimates: Object.fromEntries(
-    CRITERIA.map((criterion) => [
-      criterion,
-      estimateFromFigure(criterion, figure(criterion, change[criterion] ?? MIDDLING[criterion])),
-    ]),
-  ) as ChoiceOption['estimates'],
-});
 const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5])) as unknown as Weights;
 const rank = (options: ChoiceOption[], weights = EVEN) => rankOptions(drawWorths(options, 3), weights);
 
 describe('what a ranking comes to in words', () => {
   it('names the winner, its two best reasons, the numbers, and what it gives up', () => {
-    const said = verdictWords(rank([option('Fast', { rate: 40, handling: 9, contrast: 2 }), option('Dark')]), 'CR')!;
+    const said = verdictWords(
+      rank([middlingOption('Fast', { rate: 40, handling: 9, contrast: 2 }), middlingOption('Dark')]),
+      'CR',
+    )!;
     expect(said.title).toBe('Fast, because it can wait on the rack and it is faster');
     expect(said.why).toMatch(
       /points of 100 against \d+ for Dark\. Can wait: 9\.0 of 10 against 5\.0 of 10\. Fast: 40\scm²\/min against 20\scm²\/min\./,
@@ -63,22 +33,22 @@ describe('what a ranking comes to in words', () => {
   });
 
   it('does not make up a difference, nor a second where there is none', () => {
-    expect(verdictWords(rank([option('a'), option('b')]), 'CR')!.title).toBe('a and b come out alike');
-    expect(verdictWords(rank([option('a'), option('b')]), 'CR')!.sureness).toBe('open');
-    expect(verdictWords(rank([option('only')]), 'CR')!.title).toMatch(/nothing else is offered/);
+    expect(verdictWords(rank([middlingOption('a'), middlingOption('b')]), 'CR')!.title).toBe('a and b come out alike');
+    expect(verdictWords(rank([middlingOption('a'), middlingOption('b')]), 'CR')!.sureness).toBe('open');
+    expect(verdictWords(rank([middlingOption('only')]), 'CR')!.title).toMatch(/nothing else is offered/);
     expect(verdictWords([], 'CR')).toBeNull();
   });
 
   it('says of a missing number that it is not known', () => {
-    const gap = option('Gap', { handling: 9 });
+    const gap = middlingOption('Gap', { handling: 9 });
     const lacking = { ...gap, estimates: { ...gap.estimates, contrast: missingEstimate('contrast', 'coupon needed') } };
-    const said = verdictWords(rank([option('Known', { contrast: 5 }), lacking]), 'CR')!;
+    const said = verdictWords(rank([middlingOption('Known', { contrast: 5 }), lacking]), 'CR')!;
     expect(said.why).toMatch(/Contrast: 5\.0 of 5 against not known/);
   });
 
   it('says which weight must move how far, as many times or as a share of what it is', () => {
     const weights = { ...EVEN, contrast: 8 };
-    const ranked = rank([option('Dark', { contrast: 4.5 }), option('Cheap', { cost: 1.3 })], weights);
+    const ranked = rank([middlingOption('Dark', { contrast: 4.5 }), middlingOption('Cheap', { cost: 1.3 })], weights);
     const points = switchingPoints(ranked, weights);
     const text = switchingWords(points, (id) => id);
     expect(text).toMatch(/would be first if (contrast|price a piece) counted (\d+(\.\d)? times as much|\d+ % of that)/);
@@ -105,7 +75,7 @@ describe('numbers in their columns', () => {
   });
 
   it('show a score term by term, graded by the weakest that counts', () => {
-    const gap = option('Gap');
+    const gap = middlingOption('Gap');
     const lacking = { ...gap, estimates: { ...gap.estimates, contrast: missingEstimate('contrast', 'coupon needed') } };
     const [row] = rank([lacking]);
     const sheet = scoreFigure(row!);

@@ -2,7 +2,7 @@
 import type { NextTest, WordTest } from '@unto/core';
 import { WORD_TESTS } from '@unto/core';
 import { computed } from 'vue';
-import { harmWord, tellingWord } from './observations';
+import TestFrame from './TestFrame.vue';
 
 /** A quick test with its answers to press; what it would tell next to its name, and whether it spares the part. */
 const answer = defineModel<string | undefined>({ required: true });
@@ -11,14 +11,14 @@ const info = computed(() => WORD_TESTS[props.test]);
 </script>
 
 <template>
-  <fieldset class="test" :class="{ leads }" :data-test-id="`test-${test}`">
-    <legend>
-      {{ info.name }}
-      <span v-if="leads" class="lead">tells most next</span>
-      <span v-else-if="next" class="quiet small">{{ tellingWord(next.bits) }}</span>
-      <span class="small harm" :class="{ marks: info.harm !== 'spares the part' }">{{ harmWord(info.harm) }}</span>
-    </legend>
-    <p class="quiet small how">{{ info.how }}</p>
+  <TestFrame
+    :name="info.name"
+    :how="info.how"
+    :harm="info.harm"
+    :next="next"
+    :leads="leads"
+    :data-test-id="`test-${test}`"
+  >
     <div class="answers">
       <label v-for="word in info.answers" :key="word" :class="{ on: answer === word }">
         <input v-model="answer" type="radio" :name="test" :value="word" class="visually-hidden" />
@@ -26,56 +26,10 @@ const info = computed(() => WORD_TESTS[props.test]);
       </label>
       <button v-if="answer" type="button" class="clear" @click="answer = undefined">not tested</button>
     </div>
-  </fieldset>
+  </TestFrame>
 </template>
 
 <style scoped>
-.test {
-  margin: 0;
-  padding: 0.45rem 0 0.55rem 0.7rem;
-  border: 0;
-  border-left: 4px solid transparent;
-  border-bottom: 1px solid var(--unto-rule);
-}
-
-.test.leads {
-  border-left-color: var(--unto-action);
-  background: var(--unto-surface);
-}
-
-legend {
-  float: left;
-  width: 100%;
-  display: flex;
-  gap: 0.7rem;
-  align-items: baseline;
-  padding: 0;
-  font-weight: 700;
-}
-
-legend .small {
-  font-weight: 400;
-}
-
-.lead {
-  color: var(--unto-action);
-  font-size: 0.85rem;
-}
-
-.harm {
-  margin-left: auto;
-  padding-right: 0.5rem;
-  color: var(--unto-bonded);
-}
-
-.harm.marks {
-  color: var(--unto-danger);
-}
-
-.how {
-  clear: both;
-}
-
 .answers {
   display: flex;
   flex-wrap: wrap;

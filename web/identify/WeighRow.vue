@@ -4,7 +4,8 @@ import { computed } from 'vue';
 import EnteredField from '../ui/EnteredField.vue';
 import NumberField from '../ui/NumberField.vue';
 import { withUnit } from '../ui/format';
-import { densityOf, harmWord, tellingWord, type Sighting } from './observations';
+import { densityOf, type Sighting } from './observations';
+import TestFrame from './TestFrame.vue';
 
 /** Weight against volume, by ruler or by water. */
 const sighting = defineModel<Sighting>({ required: true });
@@ -25,14 +26,14 @@ const MEASURES = [
 </script>
 
 <template>
-  <fieldset class="weigh" :class="{ leads }" data-test-id="test-density">
-    <legend>
-      {{ DENSITY_TEST.name }}
-      <span v-if="leads" class="lead">tells most next</span>
-      <span v-else-if="next" class="quiet small">{{ tellingWord(next.bits) }}</span>
-      <span class="small harm">{{ harmWord(DENSITY_TEST.harm) }}</span>
-    </legend>
-    <p class="quiet small how">{{ DENSITY_TEST.how }}</p>
+  <TestFrame
+    :name="DENSITY_TEST.name"
+    :how="DENSITY_TEST.how"
+    :harm="DENSITY_TEST.harm"
+    :next="next"
+    :leads="leads"
+    data-test-id="test-density"
+  >
     <div class="row">
       <EnteredField
         :model-value="sighting.mass"
@@ -73,51 +74,10 @@ const MEASURES = [
       />
     </div>
     <p class="mono" :class="{ fault: found && 'fault' in found }" data-test-id="density">{{ said }}</p>
-  </fieldset>
+  </TestFrame>
 </template>
 
 <style scoped>
-.weigh {
-  margin: 0;
-  padding: 0.45rem 0 0.55rem 0.7rem;
-  border: 0;
-  border-left: 4px solid transparent;
-}
-
-.weigh.leads {
-  border-left-color: var(--unto-action);
-  background: var(--unto-surface);
-}
-
-legend {
-  float: left;
-  width: 100%;
-  display: flex;
-  gap: 0.7rem;
-  align-items: baseline;
-  padding: 0;
-  font-weight: 700;
-}
-
-legend .small {
-  font-weight: 400;
-}
-
-.lead {
-  color: var(--unto-action);
-  font-size: 0.85rem;
-}
-
-.harm {
-  margin-left: auto;
-  padding-right: 0.5rem;
-  color: var(--unto-bonded);
-}
-
-.how {
-  clear: both;
-}
-
 .row {
   display: grid;
   grid-template-columns: 1.7fr 0.8fr 1fr 1fr 1fr;
