@@ -66,9 +66,13 @@ th {
   font-size: 0.85rem;
 }
 
+td:first-child {
+  white-space: nowrap;
+}
+
 .bar {
   position: relative;
-  width: 28%;
+  width: 24%;
 }
 
 .bar span {

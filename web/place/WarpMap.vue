@@ -60,7 +60,14 @@ const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.val
       <rect :width="size.width" :height="size.height" fill="none" class="edge" />
       <g v-for="(reading, i) in readings" :key="i" :transform="`translate(${at(reading).x} ${at(reading).y})`">
         <circle r="4" class="dot" />
-        <text x="7" y="-5" class="height">{{ reading.heightMm }}</text>
+        <text
+          :x="reading.xMm > 0.85 * markWidthMm ? -7 : 7"
+          y="-6"
+          class="height"
+          :text-anchor="reading.xMm > 0.85 * markWidthMm ? 'end' : 'start'"
+        >
+          {{ reading.heightMm }}
+        </text>
       </g>
       <text :x="size.width / 2" :y="size.height + 18" class="axis" text-anchor="middle">{{ markWidthMm }} mm</text>
     </svg>
