@@ -15,3 +15,4 @@ export * from './materials/index.js';
 export * from './identify/index.js';
 export * from './cost/index.js';
 export * from './place/index.js';
+export * from './prepare/index.js';

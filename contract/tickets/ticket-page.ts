@@ -19,6 +19,8 @@ export interface TicketPage {
   readonly placeReadings: readonly PlaceReading[];
   /** Depth of focus of the lens as its newest dot hunt found it. */
   readonly huntedDepth: Figure | null;
+  /** Pieces judged before and how many came out good: of this pairing, or of the shop where the pairing is new. */
+  readonly yieldBefore: { readonly good: number; readonly made: number; readonly of: string };
   /** Transfer efficiencies learnt for the chosen compound, newest first. */
   readonly transferSamples: readonly number[];
 }

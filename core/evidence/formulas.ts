@@ -30,6 +30,8 @@ export const FORMULAS = {
   rankOptions: 'score = sum of weight share × worth of each criterion, 1 being the best',
   densityFromWeighing: 'density = weight ÷ volume',
   remainingGrams: 'left = container at its newest weighing − empty container',
+  sparesFor:
+    'fewest spares with which enough good pieces come out, by the pieces that came out good before (beta-binomial)',
   fitWaist: 'dot width² = a + b·height + c·height²: best height −b/2c, spot and Rayleigh range from the same curve',
   planFlatness: 'surface of least bending through the heights read; share of the artwork within the depth of focus',
   fitCircle: 'circle of least squared distances through the rim points',

@@ -30,6 +30,7 @@ export type CoreErrorCode =
   | 'place.contradiction'
   | 'place.no-waist'
   | 'place.taper-reversed'
+  | 'place.sheet-too-small'
   | 'choose.no-options'
   | 'choose.no-weight'
   | 'identify.ruled-out'

@@ -4,6 +4,7 @@ import type { Clock, CouponSummary, LedgerRecord, Recipe, SubstrateBody, Ticket,
 import { list, type Context } from '../db/context.js';
 import { listCoupons } from '../coupons/service.js';
 import { huntedDepth, placeReadingsOf } from '../place/service.js';
+import { yieldBefore } from '../prepare/yield.js';
 import { recipesOf } from '../recipes/service.js';
 import { ledgerRecords } from '../runs/ledger.js';
 import { listStores } from '../stores/service.js';
@@ -36,6 +37,7 @@ export async function ticketPage(context: Context, id: string): Promise<TicketPa
     stations: stationLine(factsOf(records, stores, context.now)),
     placeReadings: await placeReadingsOf(context, id),
     huntedDepth: await huntedDepth(context, ticket.lensId),
+    yieldBefore: await yieldBefore(context, ticket),
     transferSamples: ticket.compoundId ? await transferSamples(context, ticket.compoundId) : [],
   };
 }

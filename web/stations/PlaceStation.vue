@@ -17,6 +17,7 @@ import { useBench } from '../stores/bench';
 import { useTicket } from '../stores/ticket';
 import { formatMoment } from '../ui/format';
 import FigureTile from '../ui/FigureTile.vue';
+import TaskTabs from '../ui/TaskTabs.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import CheckList from './CheckList.vue';
 import StationBody from './StationBody.vue';
@@ -95,20 +96,7 @@ const spot = computed(() => {
         <FigureTile label="depth of focus, ±" :figure="depth" test-id="tile-depth" />
       </TileStrip>
     </template>
-    <div class="tasks" role="tablist" aria-label="What to do here">
-      <button
-        v-for="entry in TASKS"
-        :key="entry.key"
-        type="button"
-        role="tab"
-        :aria-selected="task === entry.key"
-        :class="{ on: task === entry.key }"
-        :data-test-id="`place-${entry.key}`"
-        @click="task = entry.key"
-      >
-        {{ entry.label }}
-      </button>
-    </div>
+    <TaskTabs v-model="task" :tasks="TASKS" name="place" />
     <template v-if="task === 'checks'">
       <h2>Place and focus</h2>
       <CheckList station="place" :checks="checks" />
@@ -131,32 +119,6 @@ const spot = computed(() => {
 </template>
 
 <style scoped>
-.tasks {
-  display: flex;
-  border: 1px solid var(--unto-rule);
-}
-
-.tasks button {
-  flex: 1;
-  min-height: 44px;
-  padding: 0 0.3rem;
-  border: 0;
-  border-right: 1px solid var(--unto-rule);
-  background: var(--unto-surface);
-  color: var(--unto-ink);
-  cursor: pointer;
-}
-
-.tasks button:last-child {
-  border-right: 0;
-}
-
-.tasks .on {
-  background: var(--unto-ink);
-  color: var(--unto-ground);
-  font-weight: 700;
-}
-
 .kept {
   display: flex;
   flex-direction: column;

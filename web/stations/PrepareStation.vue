@@ -1,35 +1,84 @@
 <script setup lang="ts">
-import { prepareChecks } from '@unto/core';
+import { isVitreous, prepareChecks, sparesFigure } from '@unto/core';
 import Button from 'primevue/button';
-import { computed } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { useTicket } from '../stores/ticket';
+import SheetMap from '../prepare/SheetMap.vue';
+import SheetPanel from '../prepare/SheetPanel.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
+import { useTicket } from '../stores/ticket';
+import FigureTile from '../ui/FigureTile.vue';
+import TaskTabs from '../ui/TaskTabs.vue';
+import TileStrip from '../ui/TileStrip.vue';
 import CheckList from './CheckList.vue';
 import StationBody from './StationBody.vue';
 
+/** Prepare the part: what to check, how many spares to keep, what the sheet gives. */
+const TASKS = [
+  { key: 'checks', label: 'Checks' },
+  { key: 'sheet', label: 'Sheet and jig' },
+] as const;
+/** So surely the spares should do. */
+const SURE = 0.9;
 const ticket = useTicket();
 const router = useRouter();
 const model = useSection('plan');
+const task = ref<'checks' | 'sheet'>('checks');
+const sheet = useTemplateRef<InstanceType<typeof SheetPanel>>('sheet');
+const vitreous = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 const checks = computed(() => {
   const { substrate, compound } = ticket;
   return substrate
     ? prepareChecks({ family: substrate.body.family, layer: substrate.body.layer, coated: compound !== null })
     : [];
 });
+const spares = computed(() => {
+  const { ticket: own, page } = ticket;
+  if (!own || !page) return null;
+  const proved = page.recipes.some(({ grade }) => grade === 'proved');
+  // Glass cracks at the test too: one piece more for it.
+  const coupons = (proved ? 0 : 1) + (vitreous.value ? 1 : 0);
+  return sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons });
+});
 </script>
 
 <template>
   <StationBody station="prepare">
-    <template #left><SectionDrawing v-if="model" :model="model" title="Section, before the coat" /></template>
-    <h2>Prepare the part</h2>
-    <p class="quiet">
-      Only what matters for {{ ticket.substrate?.body.name }}. Keep a spare piece or two for the coupon{{
-        model?.vitreous ? ', always for glass' : ''
-      }}.
-    </p>
-    <CheckList station="prepare" :checks="checks" />
-    <template #foot><Button label="Go to Coat" @click="router.push(`/tickets/${ticket.ticket!.id}/coat`)" /></template>
+    <template #left>
+      <template v-if="task === 'sheet' && sheet?.layout">
+        <h2>What the sheet gives</h2>
+        <SheetMap :job="sheet.job" :layout="sheet.layout" />
+      </template>
+      <SectionDrawing v-else-if="model" :model="model" title="Section, before the coat" />
+      <TileStrip>
+        <FigureTile
+          label="spare pieces to keep"
+          :figure="spares"
+          :text="spares ? String(spares.value) : ''"
+          test-id="tile-spares"
+        />
+        <FigureTile
+          label="pieces to have ready"
+          :figure="spares && { ...spares, value: spares.value + ticket.ticket!.pieces }"
+          :text="spares ? String(spares.value + ticket.ticket!.pieces) : ''"
+          test-id="tile-ready"
+        />
+      </TileStrip>
+    </template>
+    <TaskTabs v-model="task" :tasks="TASKS" name="prepare" />
+    <template v-if="task === 'checks'">
+      <h2>Prepare the part</h2>
+      <p class="quiet">
+        Only what matters for {{ ticket.substrate?.body.name }}. The spares are for the coupon and for what goes wrong,
+        at the rate of {{ ticket.page?.yieldBefore.of ?? 'this shop'
+        }}{{ vitreous ? ', and one more because glass cracks' : '' }}.
+      </p>
+      <CheckList station="prepare" :checks="checks" />
+    </template>
+    <SheetPanel v-else ref="sheet" :wanted="(spares?.value ?? 0) + (ticket.ticket?.pieces ?? 0)" />
+    <template #foot
+      ><Button v-if="task === 'checks'" label="Go to Coat" @click="router.push(`/tickets/${ticket.ticket!.id}/coat`)"
+    /></template>
   </StationBody>
 </template>

@@ -1,0 +1,3 @@
+export * from './sheet-files.js';
+export * from './sheet-layout.js';
+export * from './spares.js';

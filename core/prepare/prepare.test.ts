@@ -1,0 +1,141 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { layoutSheet, overlap, sheetDxf, sheetSvg, sparesFigure, sparesFor, type SheetJob } from './index.js';
+
+const JOB: SheetJob = {
+  sheet: { widthMm: 300, heightMm: 200 },
+  piece: { widthMm: 38, heightMm: 22 },
+  gapMm: 1,
+  marginMm: 5,
+  keepOuts: [],
+};
+
+describe('spare pieces', () => {
+  it('with a yield that is known is the binomial: of 12 at 0.9 ten hold 0.889 times, of 13 0.966 times (standard tables)', () => {
+    const known = { pieces: 10, made: 1_000_000, good: 900_000 };
+    expect(sparesFor({ ...known, confidence: 0.88 })).toBe(2);
+    expect(sparesFor({ ...known, confidence: 0.9 })).toBe(3);
+    expect(sparesFor({ ...known, confidence: 0.97 })).toBe(4);
+  });
+
+  it('asks for more while little is known, and for more still when more went wrong', () => {
+    const job = { pieces: 30, confidence: 0.9 };
+    const few = sparesFor({ ...job, made: 10, good: 9 });
+    const many = sparesFor({ ...job, made: 1000, good: 900 });
+    const bad = sparesFor({ ...job, made: 1000, good: 700 });
+    expect(few).toBeGreaterThan(many);
+    expect(bad).toBeGreaterThan(many);
+    expect(sparesFor({ ...job, made: 5000, good: 5000 })).toBe(0);
+  });
+
+  it('never falls with pieces or with how sure one wants to be', () => {
+    const whole = (max: number) => fc.integer({ min: 1, max });
+    fc.assert(
+      fc.property(whole(120), whole(60), whole(20), (pieces, good, bad) => {
+        const job = { pieces, made: good + bad, good, confidence: 0.8 };
+        expect(sparesFor({ ...job, confidence: 0.95 })).toBeGreaterThanOrEqual(sparesFor(job));
+        expect(sparesFor({ ...job, pieces: pieces + 10 })).toBeGreaterThanOrEqual(sparesFor(job));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('adds the coupon, and is usual practice until something was made', () => {
+    const figure = sparesFigure({ pieces: 12, made: 0, good: 0, confidence: 0.9, coupons: 2, of: 'this pairing' });
+    expect(figure).toMatchObject({ grade: 'usual', unit: 'pieces' });
+    expect(figure.value).toBeGreaterThan(3);
+    expect(
+      sparesFigure({ pieces: 12, made: 200, good: 198, confidence: 0.9, coupons: 1, of: 'this pairing' }),
+    ).toMatchObject({ grade: 'measured' });
+    expect(() => sparesFor({ pieces: 1, made: 3, good: 4, confidence: 0.9 })).toThrow(/4 good pieces of 3/);
+    expect(() => sparesFor({ pieces: 0, made: 3, good: 3, confidence: 0.9 })).toThrow(/above 0/);
+  });
+});
+
+describe('what a sheet gives', () => {
+  it('counts rows and columns with kerf and margin: 7 × 8 of 38 × 22 on 300 × 200', () => {
+    // (300 − 10 + 1) ÷ 39 = 7.46; (200 − 10 + 1) ÷ 23 = 8.3
+    expect(layoutSheet(JOB)).toMatchObject({ columns: 7, rows: 8, turned: false, lost: 0 });
+    // The same sheet half an inch under its label gives a column less.
+    expect(layoutSheet({ ...JOB, sheet: { widthMm: 300 - 27.3, heightMm: 200 } }).places).toHaveLength(48);
+  });
+
+  it('turns the pieces when that gives more', () => {
+    const layout = layoutSheet({ ...JOB, sheet: { widthMm: 100, heightMm: 49 } });
+    expect(layout).toMatchObject({ turned: true, columns: 3, rows: 1 });
+  });
+
+  it('never overlaps, leaves the sheet, or meets a keep-out', () => {
+    const size = (max: number) => fc.double({ min: 5, max, noNaN: true });
+    const box = fc.record({ xMm: size(250), yMm: size(180), widthMm: size(80), heightMm: size(80) });
+    fc.assert(
+      fc.property(
+        size(60),
+        size(60),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        fc.array(box, { maxLength: 3 }),
+        (w, h, gapMm, keepOuts) => {
+          const layout = layoutSheet({ ...JOB, piece: { widthMm: w, heightMm: h }, gapMm, keepOuts });
+          layout.places.forEach((place, i) => {
+            expect(place.xMm).toBeGreaterThanOrEqual(JOB.marginMm - 1e-6);
+            expect(place.xMm + place.widthMm).toBeLessThanOrEqual(300 - JOB.marginMm + 1e-6);
+            expect(place.yMm + place.heightMm).toBeLessThanOrEqual(200 - JOB.marginMm + 1e-6);
+            expect(keepOuts.some((out) => overlap(place, out))).toBe(false);
+            if (i > 0) expect(overlap(place, layout.places[i - 1]!)).toBe(false);
+          });
+          expect(layout.places.length + layout.lost).toBe(layout.columns * layout.rows);
+          expect(layout.used).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('refuses a sheet smaller than one blank, and sizes of nothing', () => {
+    expect(() => layoutSheet({ ...JOB, sheet: { widthMm: 40, heightMm: 25 } })).toThrow(
+      /Not one piece of 38 × 22 mm fits on 40 × 25 mm/,
+    );
+    expect(() => layoutSheet({ ...JOB, piece: { widthMm: 0, heightMm: 22 } })).toThrow(/above 0/);
+    expect(() => layoutSheet({ ...JOB, gapMm: -1 })).toThrow(/negative/);
+  });
+});
+
+describe('the layout as files', () => {
+  const job: SheetJob = {
+    ...JOB,
+    sheet: { widthMm: 100, heightMm: 60 },
+    keepOuts: [{ xMm: 0, yMm: 0, widthMm: 20, heightMm: 20 }],
+  };
+  const layout = layoutSheet(job);
+
+  it('SVG is at true scale in mm, y turned up, with a ruler to check a printout', () => {
+    const svg = sheetSvg(job, layout);
+    expect(svg).toMatch(/width="100mm" height="74mm" viewBox="0 0 100 74"/);
+    expect(svg.match(/<rect/g)).toHaveLength(1 + layout.places.length + 1);
+    const first = layout.places[0]!;
+    expect(svg).toContain(`x="${first.xMm}" y="${60 - first.yMm - first.heightMm}"`);
+    expect(svg).toMatch(/50 mm: check against a rule/);
+  });
+
+  it('DXF R12 reads back to the same rectangles: group codes and values in pairs', () => {
+    const lines = sheetDxf(job, layout).split('\r\n').slice(0, -1);
+    const pairs = Array.from({ length: lines.length / 2 }, (_, i) => [lines[2 * i]!, lines[2 * i + 1]!] as const);
+    expect(pairs.at(-1)).toEqual(['0', 'EOF']);
+    const corners: number[][] = [];
+    let layer = '';
+    pairs.forEach(([code, value], i) => {
+      if (code === '0' && value === 'VERTEX') {
+        layer = pairs[i + 1]![1];
+        if (layer === 'PIECES') corners.push([Number(pairs[i + 2]![1]), Number(pairs[i + 3]![1])]);
+      }
+    });
+    expect(corners).toHaveLength(4 * layout.places.length);
+    const { xMm, yMm, widthMm, heightMm } = layout.places[0]!;
+    expect(corners.slice(0, 4)).toEqual([
+      [xMm, yMm],
+      [xMm + widthMm, yMm],
+      [xMm + widthMm, yMm + heightMm],
+      [xMm, yMm + heightMm],
+    ]);
+  });
+});
