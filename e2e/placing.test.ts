@@ -111,3 +111,31 @@ describe('a beaker on the rotary', () => {
     expect(kept!.result.seam.value).toBeCloseTo(Math.PI * 88 - 30, 6);
   });
 });
+
+describe('a sheet for the tags', () => {
+  it('tells the pieces to have ready from what came out good before, and gives the layout as files', async () => {
+    const { page, sql } = app;
+    const [row] = await sql(`SELECT id, number, pieces FROM tickets WHERE title = 'Orchid bed tags'`);
+    await page.open(`/tickets/${row!.id}/prepare`);
+    await page.reads('tile-spares', /\d+\s*pieces?[\s\S]*Measured/);
+    const spares = Number(/\d+/.exec(await page.text('tile-spares'))![0]);
+    await page.reads('tile-ready', new RegExp(`${row!.pieces + spares}\\s*pieces`));
+    await page.press('prepare-sheet');
+    await page.reads('sheet-fault', /Measure the sheet/);
+    await page.type('sheet-width', '300');
+    await page.type('sheet-height', '200');
+    await page.type('piece-width', '38');
+    await page.type('piece-height', '22');
+    // (300 − 10 + 1) ÷ 39 = 7.46; (200 − 10 + 1) ÷ 23 = 8.3
+    await page.reads('sheet-gives', /56 pieces: 7 × 8/);
+    await page.accessible('Sheet and jig');
+    await page.press('sheet-svg');
+    const svg = await page.downloaded(`sheet-${row!.number}.svg`);
+    expect(svg).toMatch(/width="300mm" height="214mm" viewBox="0 0 300 214"/);
+    expect(svg.match(/<rect/g)).toHaveLength(57);
+    await page.open(`/tickets/${row!.id}/prepare`);
+    await page.press('prepare-sheet');
+    await page.reads('sheet-gives', /56 pieces: 7 × 8/);
+    await page.quiet();
+  });
+});

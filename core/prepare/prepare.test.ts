@@ -31,7 +31,8 @@ describe('spare pieces', () => {
   it('never falls with pieces or with how sure one wants to be', () => {
     const whole = (max: number) => fc.integer({ min: 1, max });
     fc.assert(
-      fc.property(whole(120), whole(60), whole(20), (pieces, good, bad) => {
+      fc.property(whole(120), whole(60), whole(20), (pieces, half, bad) => {
+        const good = bad + half;
         const job = { pieces, made: good + bad, good, confidence: 0.8 };
         expect(sparesFor({ ...job, confidence: 0.95 })).toBeGreaterThanOrEqual(sparesFor(job));
         expect(sparesFor({ ...job, pieces: pieces + 10 })).toBeGreaterThanOrEqual(sparesFor(job));
@@ -47,6 +48,9 @@ describe('spare pieces', () => {
     expect(
       sparesFigure({ pieces: 12, made: 200, good: 198, confidence: 0.9, coupons: 1, of: 'this pairing' }),
     ).toMatchObject({ grade: 'measured' });
+    const one = { pieces: 2, made: 5000, good: 5000, confidence: 0.9, coupons: 1, of: 'this pairing' };
+    expect(sparesFigure(one)).toMatchObject({ value: 1, unit: 'piece' });
+    expect(() => sparesFor({ pieces: 10, made: 30, good: 0, confidence: 0.9 })).toThrow(/no number of spares/);
     expect(() => sparesFor({ pieces: 1, made: 3, good: 4, confidence: 0.9 })).toThrow(/4 good pieces of 3/);
     expect(() => sparesFor({ pieces: 0, made: 3, good: 3, confidence: 0.9 })).toThrow(/above 0/);
   });
@@ -110,7 +114,7 @@ describe('the layout as files', () => {
 
   it('SVG is at true scale in mm, y turned up, with a ruler to check a printout', () => {
     const svg = sheetSvg(job, layout);
-    expect(svg).toMatch(/width="100mm" height="74mm" viewBox="0 0 100 74"/);
+    expect(svg).toMatch(/width="140mm" height="74mm" viewBox="0 0 140 74"/);
     expect(svg.match(/<rect/g)).toHaveLength(1 + layout.places.length + 1);
     const first = layout.places[0]!;
     expect(svg).toContain(`x="${first.xMm}" y="${60 - first.yMm - first.heightMm}"`);

@@ -2,19 +2,22 @@ import type { SheetBox, SheetJob, SheetLayout } from './sheet-layout.js';
 
 /** Length of the ruler to lay a steel rule against, mm. */
 const RULER_MM = 50;
+/** Width the ruler and its words take, mm. */
+const FOOT_MM = 140;
 
 /** The layout as SVG 1.1 at true scale in mm, with a ruler below the sheet to check a printout by. */
 export function sheetSvg(job: SheetJob, layout: SheetLayout): string {
   const { widthMm, heightMm } = job.sheet;
   const box = ({ xMm, yMm, widthMm: w, heightMm: h }: SheetBox, style: string) =>
     `  <rect x="${round(xMm)}" y="${round(heightMm - yMm - h)}" width="${round(w)}" height="${round(h)}" ${style}/>`;
+  const [across, down] = [round(Math.max(widthMm, FOOT_MM)), round(heightMm + 14)];
   const ticks = Array.from(
     { length: RULER_MM / 10 + 1 },
     (_, i) => `M${10 * i} ${round(heightMm + 4)}v${i % 5 ? 2 : 4}`,
   ).join('');
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${round(widthMm)}mm" height="${round(heightMm + 14)}mm" viewBox="0 0 ${round(widthMm)} ${round(heightMm + 14)}">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${across}mm" height="${down}mm" viewBox="0 0 ${across} ${down}">`,
     `  <rect width="${round(widthMm)}" height="${round(heightMm)}" fill="none" stroke="#000" stroke-width="0.3"/>`,
     ...layout.places.map((place) => box(place, 'fill="none" stroke="#000" stroke-width="0.2"')),
     ...job.keepOuts.map((place) => box(place, 'fill="#ccc" stroke="none"')),

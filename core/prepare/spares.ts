@@ -40,10 +40,11 @@ export function sparesFor(job: SparesJob): number {
 export function sparesFigure(job: SparesJob & { readonly coupons: number; readonly of: string }): Figure {
   const spares = sparesFor(job);
   const known = job.made > 0;
+  const value = spares + requireNotNegative('coupons', job.coupons);
   return makeFigure({
     formula: 'sparesFor',
-    value: spares + requireNotNegative('coupons', job.coupons),
-    unit: 'pieces',
+    value,
+    unit: value === 1 ? 'piece' : 'pieces',
     inputs: [
       decisive(`came out good, ${known ? job.of : 'nothing made yet'}`, known ? 'measured' : 'usual', {
         value: known ? `${job.good} of ${job.made}` : '9 of 10',

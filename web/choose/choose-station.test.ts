@@ -6,10 +6,10 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import ChooseStation from '../stations/ChooseStation.vue';
 import { useEvidence } from '../stores/evidence';
 import { useNotices } from '../stores/notices';
-import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
-import { by, EVEN, fakeServer, item, mountOnBench } from '../testing/bench';
+import { by, EVEN, item } from '../testing/bench';
 import { middlingOption } from '../testing/options';
+import { mountOnTicket } from '../testing/ticket';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -98,35 +98,15 @@ const ITEMS = [
 async function open(
   options: readonly ChoiceOptionView[] = [option('Dark', { contrast: 4.6 }), option('Quick', { rate: 24 }), blocked],
 ) {
-  const server = fakeServer({
-    '/api/tickets/ticket/choice': choicePage(options),
-    '/api/tickets/ticket': {
-      ticket: TICKET,
-      stations: [],
-      checks: [],
-      clocks: [],
-      weighings: [],
-      coupons: [],
-      recipes: [],
-      runs: [],
+  return mountOnTicket(ChooseStation, {
+    ticket: TICKET,
+    items: ITEMS,
+    answers: {
+      '/api/tickets/ticket/choice': choicePage(options),
+      'POST /api/tickets/ticket/choices': { ...TICKET, version: 4 },
     },
-    'POST /api/tickets/ticket/choices': { ...TICKET, version: 4 },
   });
-  const mounted = await mountOnBench(Loaded, { items: ITEMS });
-  await flushPromises();
-  return { ...mounted, server };
 }
-
-/** The station only shows on a ticket that is loaded. */
-const Loaded = {
-  components: { ChooseStation },
-  data: () => ({ ready: false }),
-  async mounted(this: { ready: boolean }) {
-    await useTicket().load('ticket');
-    this.ready = true;
-  },
-  template: '<ChooseStation v-if="ready" />',
-};
 
 const names = (page: { findAll: (selector: string) => { text: () => string }[] }) =>
   page.findAll('tbody th strong').map((entry) => entry.text());

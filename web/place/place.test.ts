@@ -1,10 +1,9 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { defineComponent } from 'vue';
 import PlaceStation from '../stations/PlaceStation.vue';
-import { useTicket } from '../stores/ticket';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
+import { by, item } from '../testing/bench';
+import { mountOnTicket } from '../testing/ticket';
 import { brokenRows, pastedRows, wholeRows, type NumberColumn } from './rows';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
@@ -57,34 +56,9 @@ const ITEMS = [
   item('lens', 'lens', { headId: 'head', spotXMm: 0.165, spotYMm: 0.165, depthOfFocusMm: 0.5, depthGrowth: 0.05 }),
 ];
 async function open(task: string, page: object = {}) {
-  const server = fakeServer({
-    '/api/tickets/t': {
-      ticket: TICKET,
-      stations: [],
-      checks: [],
-      clocks: [],
-      weighings: [],
-      coupons: [],
-      recipes: [],
-      runs: [],
-      placeReadings: [],
-      huntedDepth: null,
-      ...page,
-    },
-  });
-  const Host = defineComponent({
-    components: { PlaceStation },
-    data: () => ({ ready: false }),
-    async mounted() {
-      await useTicket().load('t');
-      this.ready = true;
-    },
-    template: '<PlaceStation v-if="ready" />',
-  });
-  const mounted = await mountOnBench(Host, { items: ITEMS });
-  await flushPromises();
+  const mounted = await mountOnTicket(PlaceStation, { ticket: TICKET, page, items: ITEMS });
   await mounted.page.find(by(`place-${task}`)).trigger('click');
-  return { ...mounted, server };
+  return mounted;
 }
 async function typeRows(page: VueWrapper, name: string, rows: readonly Record<string, number>[]) {
   for (const [i, row] of rows.entries()) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isVitreous, prepareChecks, sparesFigure } from '@unto/core';
+import { CoreError, isVitreous, prepareChecks, sparesFigure, type Figure } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -33,14 +33,21 @@ const checks = computed(() => {
     ? prepareChecks({ family: substrate.body.family, layer: substrate.body.layer, coated: compound !== null })
     : [];
 });
-const spares = computed(() => {
+const reckoned = computed<{ spares: Figure | null; fault: string }>(() => {
   const { ticket: own, page } = ticket;
-  if (!own || !page) return null;
+  if (!own || !page) return { spares: null, fault: '' };
   const proved = page.recipes.some(({ grade }) => grade === 'proved');
   // Glass cracks at the test too: one piece more for it.
   const coupons = (proved ? 0 : 1) + (vitreous.value ? 1 : 0);
-  return sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons });
+  try {
+    const spares = sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons });
+    return { spares, fault: '' };
+  } catch (error) {
+    if (error instanceof CoreError) return { spares: null, fault: `${error.message} Prove the setting first.` };
+    throw error;
+  }
 });
+const spares = computed(() => reckoned.value.spares);
 </script>
 
 <template>
@@ -60,7 +67,7 @@ const spares = computed(() => {
         />
         <FigureTile
           label="pieces to have ready"
-          :figure="spares && { ...spares, value: spares.value + ticket.ticket!.pieces }"
+          :figure="spares && { ...spares, value: spares.value + ticket.ticket!.pieces, unit: 'pieces' }"
           :text="spares ? String(spares.value + ticket.ticket!.pieces) : ''"
           test-id="tile-ready"
         />
@@ -74,6 +81,7 @@ const spares = computed(() => {
         at the rate of {{ ticket.page?.yieldBefore.of ?? 'this shop'
         }}{{ vitreous ? ', and one more because glass cracks' : '' }}.
       </p>
+      <p v-if="reckoned.fault" data-test-id="spares-fault">{{ reckoned.fault }}</p>
       <CheckList station="prepare" :checks="checks" />
     </template>
     <SheetPanel v-else ref="sheet" :wanted="(spares?.value ?? 0) + (ticket.ticket?.pieces ?? 0)" />

@@ -3,10 +3,10 @@ import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { decisive, makeFigure } from '@unto/core';
 import { emptyBody } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { defineComponent, type Component } from 'vue';
+import type { Component } from 'vue';
 import { useNow } from '../stores/now';
-import { useTicket } from '../stores/ticket';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
+import { by, item } from '../testing/bench';
+import { mountOnTicket } from '../testing/ticket';
 import CleanStation from './CleanStation.vue';
 import CoatStation from './CoatStation.vue';
 import JudgeStation from './JudgeStation.vue';
@@ -16,7 +16,16 @@ vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => unde
 afterEach(() => vi.unstubAllGlobals());
 
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`;
-const [TICKET_ID, METAL, GLASS, HEAD, LENS, COMPOUND, CAN, RUN] = [1, 2, 3, 4, 5, 6, 7, 8].map(id) as string[];
+const [TICKET_ID, METAL, GLASS, HEAD, LENS, COMPOUND, CAN, RUN] = [1, 2, 3, 4, 5, 6, 7, 8].map(id) as [
+  string,
+  string,
+  string,
+  string,
+  string,
+  string,
+  string,
+  string,
+];
 
 const ITEMS = [
   item('substrate', METAL!, {
@@ -121,32 +130,8 @@ const run = (change: object = {}) => ({
   ...change,
 });
 
-async function open(station: Component, change: { ticket?: object; page?: object } = {}) {
-  const page = {
-    ticket: { ...TICKET, ...change.ticket },
-    stations: [],
-    checks: [],
-    clocks: [],
-    weighings: [],
-    coupons: [],
-    recipes: [],
-    runs: [],
-    transferSamples: [],
-    ...change.page,
-  };
-  const server = fakeServer({ [`/api/tickets/${TICKET_ID}`]: page });
-  const Host = defineComponent({
-    components: { Station: station },
-    data: () => ({ ready: false }),
-    async mounted() {
-      await useTicket().load(TICKET_ID!);
-      this.ready = true;
-    },
-    template: '<Station v-if="ready" />',
-  });
-  const mounted = await mountOnBench(Host, { items: ITEMS });
-  await flushPromises();
-  return { ...mounted, server };
+function open(station: Component, change: { ticket?: object; page?: object } = {}) {
+  return mountOnTicket(station, { ticket: { ...TICKET, ...change.ticket }, page: change.page, items: ITEMS });
 }
 const value = (page: VueWrapper, testId: string) => (page.find(by(testId)).element as HTMLInputElement).value;
 const type = async (page: VueWrapper, testId: string, text: string) => {

@@ -2,14 +2,14 @@
 import { flushPromises } from '@vue/test-utils';
 import { decisive, GRADES, makeFigure, supporting } from '@unto/core';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { defineComponent, ref } from 'vue';
+import { defineComponent, ref, type Component } from 'vue';
 import CheckList from '../stations/CheckList.vue';
 import { useEvidence } from '../stores/evidence';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
-import { useTicket } from '../stores/ticket';
 import { by, fakeServer, item, mountOnBench } from '../testing/bench';
+import { mountOnTicket } from '../testing/ticket';
 import CautionStrip from './CautionStrip.vue';
 import ClockRing from './ClockRing.vue';
 import EnteredField from './EnteredField.vue';
@@ -193,32 +193,8 @@ const BENCH = [
   item('lens', 'lens', { headId: 'head' }),
   item('compound', 'powder', { form: 'metal powder-drying', handling: 'loose powder', solventBased: true }),
 ];
-async function onTicket(component: object, props: object, checks: object[] = []) {
-  const server = fakeServer({
-    '/api/tickets/t': {
-      ticket: TICKET,
-      stations: [],
-      checks,
-      clocks: [],
-      weighings: [],
-      coupons: [],
-      recipes: [],
-      runs: [],
-    },
-  });
-  const Host = defineComponent({
-    components: { Inner: component as never },
-    setup: () => ({ props }),
-    data: () => ({ ready: false }),
-    async mounted() {
-      await useTicket().load('t');
-      this.ready = true;
-    },
-    template: '<Inner v-if="ready" v-bind="props" />',
-  });
-  const mounted = await mountOnBench(Host, { items: BENCH });
-  await flushPromises();
-  return { ...mounted, server };
+function onTicket(component: Component, props: object, checks: object[] = []) {
+  return mountOnTicket(component, { ticket: TICKET, props, page: { checks }, items: BENCH });
 }
 
 describe('cautions at their station', () => {

@@ -1,0 +1,52 @@
+import { flushPromises } from '@vue/test-utils';
+import type { StoreItem } from '@unto/contract';
+import { defineComponent, type Component } from 'vue';
+import { useTicket } from '../stores/ticket';
+import { fakeServer, mountOnBench } from './bench';
+
+/** A ticket page on which nothing was kept yet; a test names what it looks at. */
+function ticketPage(ticket: object, change: object) {
+  return {
+    ticket,
+    stations: [],
+    checks: [],
+    clocks: [],
+    weighings: [],
+    coupons: [],
+    recipes: [],
+    runs: [],
+    transferSamples: [],
+    placeReadings: [],
+    huntedDepth: null,
+    yieldBefore: { good: 0, made: 0, of: 'this shop' },
+    ...change,
+  };
+}
+
+/** Mounts a component that only shows on a ticket that is loaded, on a server that knows this ticket. */
+export async function mountOnTicket(
+  component: Component,
+  options: {
+    ticket: { readonly id: string };
+    page?: object | undefined;
+    props?: object;
+    items?: readonly StoreItem[];
+    answers?: Record<string, unknown>;
+  },
+) {
+  const { ticket, page = {}, props = {}, items = [], answers = {} } = options;
+  const server = fakeServer({ [`/api/tickets/${ticket.id}`]: ticketPage(ticket, page), ...answers });
+  const Host = defineComponent({
+    components: { Inner: component },
+    setup: () => ({ props }),
+    data: () => ({ ready: false }),
+    async mounted() {
+      await useTicket().load(ticket.id);
+      this.ready = true;
+    },
+    template: '<Inner v-if="ready" v-bind="props" />',
+  });
+  const mounted = await mountOnBench(Host, { items });
+  await flushPromises();
+  return { ...mounted, server };
+}
