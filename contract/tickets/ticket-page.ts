@@ -1,4 +1,4 @@
-import type { Figure, StationState } from '@unto/core';
+import type { Figure, StationState, YieldOf } from '@unto/core';
 import type { CouponSummary } from '../coupons/index.js';
 import type { PlaceReading } from '../place/index.js';
 import type { Recipe } from '../recipes/index.js';
@@ -20,7 +20,7 @@ export interface TicketPage {
   /** Depth of focus of the lens as its newest dot hunt found it. */
   readonly huntedDepth: Figure | null;
   /** Pieces judged before and how many came out good: of this pairing, or of the shop where the pairing is new. */
-  readonly yieldBefore: { readonly good: number; readonly made: number; readonly of: string };
+  readonly yieldBefore: { readonly good: number; readonly made: number; readonly of: YieldOf };
   /** Transfer efficiencies learnt for the chosen compound, newest first. */
   readonly transferSamples: readonly number[];
 }

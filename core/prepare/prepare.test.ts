@@ -48,6 +48,9 @@ describe('spare pieces', () => {
     expect(
       sparesFigure({ pieces: 12, made: 200, good: 198, confidence: 0.9, coupons: 1, of: 'this pairing' }),
     ).toMatchObject({ grade: 'measured' });
+    expect(sparesFigure({ pieces: 12, made: 200, good: 198, confidence: 0.9, coupons: 1, of: 'this shop' }).grade).toBe(
+      'carried',
+    );
     const one = { pieces: 2, made: 5000, good: 5000, confidence: 0.9, coupons: 1, of: 'this pairing' };
     expect(sparesFigure(one)).toMatchObject({ value: 1, unit: 'piece' });
     expect(() => sparesFor({ pieces: 10, made: 30, good: 0, confidence: 0.9 })).toThrow(/no number of spares/);
@@ -100,6 +103,7 @@ describe('what a sheet gives', () => {
       /Not one piece of 38 × 22 mm fits on 40 × 25 mm/,
     );
     expect(() => layoutSheet({ ...JOB, piece: { widthMm: 0, heightMm: 22 } })).toThrow(/above 0/);
+    expect(() => layoutSheet({ ...JOB, piece: { widthMm: 0.5, heightMm: 0.5 } })).toThrow(/at most 5000/);
     expect(() => layoutSheet({ ...JOB, gapMm: -1 })).toThrow(/negative/);
   });
 });

@@ -33,11 +33,13 @@ export interface SheetLayout {
 }
 
 const SLACK = 1e-9;
+/** More places than anyone lays out on one sheet. */
+const MOST_PLACES = 5000;
 
 /**
  * How many pieces a measured sheet really gives: rows and columns with gap and margin, upright or turned, whichever gives more,
  * without those that meet a keep-out. Pieces never overlap nor leave the sheet.
- * @throws place.sheet-too-small when not one piece fits; value.not-positive, value.negative
+ * @throws place.sheet-too-small when not one piece fits; value.out-of-range above 5000 pieces; value.not-positive, value.negative
  * @example a 300 × 200 mm sheet, 38 × 22 mm pieces, 1 mm kerf, 5 mm margin: 7 × 8 = 56 upright
  */
 export function layoutSheet(job: SheetJob): SheetLayout {
@@ -65,6 +67,12 @@ function grid(job: SheetJob, turned: boolean): SheetLayout {
   const fit = (room: number, size: number) =>
     Math.max(0, Math.floor((room - 2 * marginMm + gapMm) / (size + gapMm) + SLACK));
   const [columns, rows] = [fit(sheet.widthMm, w), fit(sheet.heightMm, h)];
+  if (columns * rows > MOST_PLACES)
+    throw new CoreError(
+      'value.out-of-range',
+      `That would be ${columns * rows} pieces; at most ${MOST_PLACES} are laid out. Are the sizes in mm?`,
+      { path: 'piece' },
+    );
   const all = Array.from({ length: columns * rows }, (_, k): SheetBox => ({
     xMm: marginMm + (k % columns) * (w + gapMm),
     yMm: marginMm + Math.floor(k / columns) * (h + gapMm),

@@ -12,6 +12,9 @@ export interface SparesJob {
   readonly confidence: number;
 }
 
+/** Whose pieces came out good: of this substrate and compound, or of whatever the shop makes. */
+export type YieldOf = 'this pairing' | 'this shop';
+
 /**
  * The fewest spare pieces with which at least `pieces` good ones come out, as surely as asked: beta-binomial, the yield being
  * Beta(½ + good, ½ + bad) (Jeffreys). Nothing made before counts as nine good of ten (common practice, no source).
@@ -37,16 +40,18 @@ export function sparesFor(job: SparesJob): number {
 }
 
 /** sparesFor as a Figure with what it rests on; pieces burnt as coupons come on top. */
-export function sparesFigure(job: SparesJob & { readonly coupons: number; readonly of: string }): Figure {
+export function sparesFigure(job: SparesJob & { readonly coupons: number; readonly of: YieldOf }): Figure {
   const spares = sparesFor(job);
   const known = job.made > 0;
+  const ofThis = job.of === 'this pairing' ? 'measured' : 'carried';
+  const grade = known ? ofThis : 'usual';
   const value = spares + requireNotNegative('coupons', job.coupons);
   return makeFigure({
     formula: 'sparesFor',
     value,
     unit: value === 1 ? 'piece' : 'pieces',
     inputs: [
-      decisive(`came out good, ${known ? job.of : 'nothing made yet'}`, known ? 'measured' : 'usual', {
+      decisive(`came out good, ${known ? job.of : 'nothing made yet'}`, grade, {
         value: known ? `${job.good} of ${job.made}` : '9 of 10',
       }),
       decisive('pieces wanted', 'measured', { value: job.pieces, unit: 'pieces' }),
