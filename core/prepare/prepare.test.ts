@@ -51,7 +51,7 @@ describe('spare pieces', () => {
     expect(sparesFigure({ pieces: 12, made: 200, good: 198, confidence: 0.9, coupons: 1, of: 'this shop' }).grade).toBe(
       'carried',
     );
-    const one = { pieces: 2, made: 5000, good: 5000, confidence: 0.9, coupons: 1, of: 'this pairing' };
+    const one = { pieces: 2, made: 5000, good: 5000, confidence: 0.9, coupons: 1, of: 'this pairing' } as const;
     expect(sparesFigure(one)).toMatchObject({ value: 1, unit: 'piece' });
     expect(() => sparesFor({ pieces: 10, made: 30, good: 0, confidence: 0.9 })).toThrow(/no number of spares/);
     expect(() => sparesFor({ pieces: 1, made: 3, good: 4, confidence: 0.9 })).toThrow(/4 good pieces of 3/);
