@@ -10,6 +10,7 @@ import {
   runBody,
   storeBody,
   ticketBody,
+  weighingBody,
   type TestBench,
 } from './testing/bench.js';
 
@@ -186,16 +187,11 @@ describe('coat', () => {
   it('keeps weights as entered, in grams beside them, and judges the film', async () => {
     const { ticket } = await ticketOf();
     await withCompound(ticket);
-    const weighing = {
-      id: randomUUID(),
-      containerId: ids.container,
+    const weighing = weighingBody(ids, {
       pieces: 24,
       before: { value: 11, unit: 'oz' },
       after: { value: 300, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-    };
+    });
     const { body } = await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, weighing);
     expect(body.before).toEqual({ value: 11, unit: 'oz' });
     expect(body.beforeG).toBeCloseTo(311.845, 3);
@@ -216,16 +212,11 @@ describe('coat', () => {
     [{ before: 300, after: 300 }, 'after.value', /both weights are the same/],
   ])('refuses %j at its field', async ({ before, after }, path, message) => {
     const { ticket } = await ticketOf();
-    const { status, body } = await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-      id: randomUUID(),
-      containerId: ids.container,
-      pieces: 4,
-      before: { value: before, unit: 'g' },
-      after: { value: after, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-    });
+    const { status, body } = await bench.call(
+      'POST',
+      `/api/tickets/${ticket.id}/weighings`,
+      weighingBody(ids, { pieces: 4, before: { value: before, unit: 'g' }, after: { value: after, unit: 'g' } }),
+    );
     expect(status).toBe(422);
     expect(body.faults[0]).toMatchObject({ path, message: expect.stringMatching(message) });
     expect(await bench.sql(`SELECT id FROM weighings WHERE ticket_id = '${ticket.id}'`)).toEqual([]);
@@ -234,28 +225,24 @@ describe('coat', () => {
   it('learns transfer from weighed parts and narrows the next film', async () => {
     const { ticket } = await ticketOf({ pieces: 24 });
     for (const [i, dry] of [0.55, 0.57].entries()) {
-      const { body } = await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-        id: randomUUID(),
-        containerId: ids.container,
-        pieces: 12,
-        before: { value: 300 - i * 15, unit: 'g' },
-        after: { value: 287 - i * 15, unit: 'g' },
-        partsBefore: { value: 220, unit: 'g' },
-        partsAfter: { value: 220 + dry, unit: 'g' },
-        correctsId: null,
-      });
+      const { body } = await bench.call(
+        'POST',
+        `/api/tickets/${ticket.id}/weighings`,
+        weighingBody(ids, {
+          pieces: 12,
+          before: { value: 300 - i * 15, unit: 'g' },
+          after: { value: 287 - i * 15, unit: 'g' },
+          partsBefore: { value: 220, unit: 'g' },
+          partsAfter: { value: 220 + dry, unit: 'g' },
+        }),
+      );
       expect(body.transfer.value).toBeCloseTo(dry / (13 * 0.12), 6);
     }
-    const { body } = await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-      id: randomUUID(),
-      containerId: ids.container,
-      pieces: 12,
-      before: { value: 270, unit: 'g' },
-      after: { value: 257, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-    });
+    const { body } = await bench.call(
+      'POST',
+      `/api/tickets/${ticket.id}/weighings`,
+      weighingBody(ids, { pieces: 12, before: { value: 270, unit: 'g' }, after: { value: 257, unit: 'g' } }),
+    );
     expect(body.film.grade).toBe('measured');
   });
 

@@ -2,7 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CRITERIA, drawWorths, rankOptions, type Criterion } from '@unto/core';
 import type { ChoiceOptionView, ChoicePage } from '@unto/contract';
-import { DESIGN, fillStores, openTestBench, runBody, storeBody, ticketBody, type TestBench } from './testing/bench.js';
+import {
+  DESIGN,
+  fillStores,
+  openTestBench,
+  runBody,
+  storeBody,
+  ticketBody,
+  weighingBody,
+  type TestBench,
+} from './testing/bench.js';
 
 let bench: TestBench;
 let ids: Awaited<ReturnType<typeof fillStores>>;
@@ -228,16 +237,11 @@ describe('choosing', () => {
   it('adds up what a year used of each compound', async () => {
     const ticket = await openTicket();
     await choose(ticket, ids.compound);
-    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-      id: randomUUID(),
-      containerId: ids.container,
-      pieces: 10,
-      before: { value: 300, unit: 'g' },
-      after: { value: 296, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-    });
+    await bench.call(
+      'POST',
+      `/api/tickets/${ticket.id}/weighings`,
+      weighingBody(ids, { pieces: 10, before: { value: 300, unit: 'g' }, after: { value: 296, unit: 'g' } }),
+    );
     const { yearlyUse } = await page(ticket.id);
     // (38 + 6) × (22 + 6) mm × 10 pieces = 123.2 cm²
     expect(yearlyUse[ids.compound]!.grams).toBeCloseTo(4, 9);

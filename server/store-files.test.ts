@@ -5,7 +5,15 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { STORE_KINDS } from '@unto/contract';
 import { connect, folderStore, migrate } from './index.js';
-import { fillStores, freshDatabase, openTestBench, storeBody, type TestBench } from './testing/bench.js';
+import {
+  fillStores,
+  freshDatabase,
+  openTestBench,
+  storeBody,
+  ticketBody,
+  weighingBody,
+  type TestBench,
+} from './testing/bench.js';
 
 let bench: TestBench;
 let ids: Awaited<ReturnType<typeof fillStores>>;
@@ -174,23 +182,13 @@ describe('store files', () => {
 
 describe('what rests on an item', () => {
   it('counts tickets, coupons, runs and weighings, and says what a container still holds', async () => {
-    const { body: ticket } = await bench.call(
-      'POST',
-      '/api/tickets',
-      (await import('./testing/bench.js')).ticketBody(ids),
-    );
+    const { body: ticket } = await bench.call('POST', '/api/tickets', ticketBody(ids));
     const { id: _id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
     await bench.call('PUT', `/api/tickets/${ticket.id}`, { ...fields, compoundId: ids.compound });
     expect((await bench.call('GET', `/api/stores/${ids.container}/use`)).body.left).toBeNull();
     const mass = (value: number) => ({ value, unit: 'g' });
-    const weighing = { containerId: ids.container, partsBefore: null, partsAfter: null, correctsId: null };
-    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-      id: randomUUID(),
-      ...weighing,
-      pieces: 10,
-      before: mass(312.4),
-      after: mass(301.6),
-    });
+    const weighing = weighingBody(ids, { before: mass(312.4), after: mass(301.6) });
+    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, weighing);
     const { body: container } = await bench.call('GET', `/api/stores/${ids.container}/use`);
     // 301.6 − 96 = 205.6 g; 10.8 g for ten: 190 more.
     expect(container.left.grams.value).toBeCloseTo(205.6, 9);

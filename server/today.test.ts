@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Today } from '@unto/contract';
-import { DESIGN, fillStores, openTestBench, runBody, storeBody, ticketBody, type TestBench } from './testing/bench.js';
+import {
+  DESIGN,
+  fillStores,
+  openTestBench,
+  runBody,
+  storeBody,
+  ticketBody,
+  weighingBody,
+  type TestBench,
+} from './testing/bench.js';
 
 let bench: TestBench;
 let ids: Awaited<ReturnType<typeof fillStores>>;
@@ -109,16 +118,11 @@ describe('Today', () => {
       body: { ...storeBody('container', ids), name: 'Old can', expiresOn: '2026-01-31' },
     });
     const ticket = await choose(await openTicket({ title: 'Last of the can', pieces: 10 }));
-    await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, {
-      id: randomUUID(),
-      containerId: ids.container,
-      pieces: 10,
-      before: { value: 120, unit: 'g' },
-      after: { value: 110, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-    });
+    await bench.call(
+      'POST',
+      `/api/tickets/${ticket.id}/weighings`,
+      weighingBody(ids, { pieces: 10, before: { value: 120, unit: 'g' }, after: { value: 110, unit: 'g' } }),
+    );
     const { short } = await today();
     // 110 − 96 g left, 1 g a piece.
     expect(short).toContainEqual(expect.objectContaining({ what: 'Corvid Film, lot K7', left: '14 pieces left' }));
@@ -129,17 +133,8 @@ describe('Today', () => {
 describe('a ticket’s page', () => {
   it('leaves a corrected weighing out and counts a rinsed-off coat for nothing', async () => {
     const ticket = await choose(await openTicket({ title: 'Again', pieces: 8 }));
-    const weigh = (change: object) => ({
-      id: randomUUID(),
-      containerId: ids.container,
-      pieces: 8,
-      before: { value: 300, unit: 'g' },
-      after: { value: 292, unit: 'g' },
-      partsBefore: null,
-      partsAfter: null,
-      correctsId: null,
-      ...change,
-    });
+    const weigh = (change: object) =>
+      weighingBody(ids, { pieces: 8, before: { value: 300, unit: 'g' }, after: { value: 292, unit: 'g' }, ...change });
     const first = weigh({});
     await bench.call('POST', `/api/tickets/${ticket.id}/weighings`, first);
     await bench.call(

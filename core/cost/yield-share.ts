@@ -1,6 +1,5 @@
-import { requireNotNegative } from '../support/require.js';
-import { CoreError } from '../support/core-error.js';
 import type { Ranged } from './cost-per-piece.js';
+import { yieldPosterior } from './yield-posterior.js';
 
 /**
  * Share of pieces that come out good from counts, with the range that holds nine times in ten: Beta(½ + good, ½ + bad) (Jeffreys),
@@ -8,12 +7,9 @@ import type { Ranged } from './cost-per-piece.js';
  * @throws value.negative; value.out-of-range when more are good than were made
  */
 export function yieldShare(good: number, made: number): Ranged {
-  requireNotNegative('good pieces', good);
-  requireNotNegative('pieces', made);
-  if (good > made)
-    throw new CoreError('value.out-of-range', `${good} good pieces of ${made} made cannot be.`, { path: 'good' });
-  if (made === 0) return { value: 0.9, low: 0.6, high: 1 };
-  const [a, b] = [good + 0.5, made - good + 0.5];
+  const posterior = yieldPosterior(good, made);
+  if (!posterior) return { value: 0.9, low: 0.6, high: 1 };
+  const { a, b } = posterior;
   const logit = Math.log(a / b);
   const reach = 1.645 * Math.sqrt(1 / a + 1 / b);
   const share = (x: number) => 1 / (1 + Math.exp(-x));

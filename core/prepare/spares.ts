@@ -1,3 +1,4 @@
+import { yieldPosterior } from '../cost/yield-posterior.js';
 import { makeFigure, decisive, supporting, type Figure } from '../evidence/figure.js';
 import { CoreError } from '../support/core-error.js';
 import { requireNotNegative, requirePositive, requireWithin } from '../support/require.js';
@@ -15,6 +16,9 @@ export interface SparesJob {
 /** Whose pieces came out good: of this substrate and compound, or of whatever the shop makes. */
 export type YieldOf = 'this pairing' | 'this shop';
 
+/** Weight of a shop's usual yield before anything was made. */
+const NOTHING_MADE = { a: 9, b: 1 };
+
 /**
  * The fewest spare pieces with which at least `pieces` good ones come out, as surely as asked: beta-binomial, the yield being
  * Beta(½ + good, ½ + bad) (Jeffreys). Nothing made before counts as nine good of ten (common practice, no source).
@@ -24,7 +28,7 @@ export type YieldOf = 'this pairing' | 'this shop';
 export function sparesFor(job: SparesJob): number {
   const pieces = requirePositive('pieces', job.pieces);
   requireWithin('confidence', job.confidence, 0.5, 0.999);
-  const { a, b } = posterior(job);
+  const { a, b } = yieldPosterior(job.good, job.made) ?? NOTHING_MADE;
   let [low, high] = [-1, 1];
   while (chanceEnough(pieces, high, a, b) < job.confidence) {
     [low, high] = [high, 2 * high];
@@ -59,14 +63,6 @@ export function sparesFigure(job: SparesJob & { readonly coupons: number; readon
       supporting('pieces for the coupon', 'usual', { value: job.coupons, unit: 'pieces' }),
     ],
   });
-}
-
-function posterior({ made, good }: SparesJob): { a: number; b: number } {
-  requireNotNegative('pieces made', made);
-  requireNotNegative('good pieces', good);
-  if (good > made)
-    throw new CoreError('value.out-of-range', `${good} good pieces of ${made} made cannot be.`, { path: 'good' });
-  return made === 0 ? { a: 9, b: 1 } : { a: good + 0.5, b: made - good + 0.5 };
 }
 
 /** Chance of at most `spares` bad among pieces + spares. */

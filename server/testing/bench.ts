@@ -240,6 +240,21 @@ export function ticketBody(ids: Record<string, string>, change: object = {}) {
   };
 }
 
+/** A weighing of ten pieces from the container among those stores, 10 g of coat. */
+export function weighingBody(ids: Record<string, string>, change: object = {}) {
+  return {
+    id: randomUUID(),
+    containerId: ids['container'],
+    pieces: 10,
+    before: { value: 120, unit: 'g' },
+    after: { value: 110, unit: 'g' },
+    partsBefore: null,
+    partsAfter: null,
+    correctsId: null,
+    ...change,
+  };
+}
+
 /** A coupon design of three powers by four speeds. */
 export const DESIGN = {
   code: '',

@@ -1,4 +1,3 @@
-import { CoreError } from '@unto/core';
 import {
   focusDepth,
   PLACE_ENTRIES,
@@ -6,14 +5,13 @@ import {
   type PlaceDecision,
   type PlaceEntriesOf,
   type PlaceKind,
-  type PlaceResultOf,
 } from '@unto/contract';
 import { v4 as uuid } from 'uuid';
 import { computed, type ComputedRef } from 'vue';
-import { ValidationError } from 'yup';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { useAct } from '../stores/useAct';
+import { orFault } from '../ui/or-fault';
 
 /** A reading while it is typed: what follows from it, or what is wrong with it in words, and keeping it on the ticket. */
 export function usePlaceEntry<K extends PlaceKind>(kind: K, entries: ComputedRef<PlaceEntriesOf[K]>) {
@@ -21,15 +19,12 @@ export function usePlaceEntry<K extends PlaceKind>(kind: K, entries: ComputedRef
   const { act, busy } = useAct();
   const depth = computed(() => focusDepth(ticket.fitted!.lens, ticket.page?.huntedDepth ?? null));
 
-  const worked = computed<{ result: PlaceResultOf[K]; fault: '' } | { result: null; fault: string }>(() => {
-    try {
+  const worked = computed(() =>
+    orFault(() => {
       PLACE_ENTRIES[kind].validateSync(entries.value, { strict: true });
-      return { result: workOutPlace(kind, entries.value, { ...ticket.ticket!, depth: depth.value }), fault: '' };
-    } catch (error) {
-      if (error instanceof CoreError || error instanceof ValidationError) return { result: null, fault: error.message };
-      throw error;
-    }
-  });
+      return workOutPlace(kind, entries.value, { ...ticket.ticket!, depth: depth.value });
+    }),
+  );
 
   async function keep(decision: PlaceDecision): Promise<boolean> {
     const body = { id: uuid(), kind, entries: entries.value, decision, note: '' };

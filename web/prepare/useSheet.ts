@@ -1,8 +1,9 @@
-import { CoreError, layoutSheet, type SheetBox, type SheetJob, type SheetLayout } from '@unto/core';
+import { layoutSheet, type SheetBox, type SheetJob, type SheetLayout } from '@unto/core';
 import { computed, ref } from 'vue';
 import { useBench } from '../stores/bench';
 import { useTicket } from '../stores/ticket';
 import { wholeRows, type NumberColumn, type NumberRow } from '../place/rows';
+import { orFault, type OrFault } from '../ui/or-fault';
 import { useDraft } from '../ui/useDraft';
 
 export const KEEP_OUT_COLUMNS: readonly NumberColumn[] = [
@@ -49,15 +50,10 @@ export function useSheet() {
       keepOuts: wholeRows(KEEP_OUT_COLUMNS, keepOuts) as unknown as SheetBox[],
     };
   });
-  const worked = computed<{ layout: SheetLayout; fault: '' } | { layout: null; fault: string }>(() => {
+  const worked = computed<OrFault<SheetLayout>>(() => {
     if (Number.isNaN(entries.value.sheetWidthMm) || Number.isNaN(entries.value.sheetHeightMm))
-      return { layout: null, fault: 'Measure the sheet: labels are often up to half an inch too large.' };
-    try {
-      return { layout: layoutSheet(job.value), fault: '' };
-    } catch (error) {
-      if (error instanceof CoreError) return { layout: null, fault: error.message };
-      throw error;
-    }
+      return { result: null, fault: 'Measure the sheet: labels are often up to half an inch too large.' };
+    return orFault(() => layoutSheet(job.value));
   });
-  return { entries, job, layout: computed(() => worked.value.layout), fault: computed(() => worked.value.fault) };
+  return { entries, job, layout: computed(() => worked.value.result), fault: computed(() => worked.value.fault) };
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CoreError, isVitreous, prepareChecks, sparesFigure, type Figure } from '@unto/core';
+import { isVitreous, prepareChecks, sparesFigure, type Figure } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -9,6 +9,7 @@ import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useTicket } from '../stores/ticket';
 import FigureTile from '../ui/FigureTile.vue';
+import { orFault, type OrFault } from '../ui/or-fault';
 import TaskTabs from '../ui/TaskTabs.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import CheckList from './CheckList.vue';
@@ -33,21 +34,15 @@ const checks = computed(() => {
     ? prepareChecks({ family: substrate.body.family, layer: substrate.body.layer, coated: compound !== null })
     : [];
 });
-const reckoned = computed<{ spares: Figure | null; fault: string }>(() => {
+const reckoned = computed<OrFault<Figure>>(() => {
   const { ticket: own, page } = ticket;
-  if (!own || !page) return { spares: null, fault: '' };
+  if (!own || !page) return { result: null, fault: '' };
   const proved = page.recipes.some(({ grade }) => grade === 'proved');
   // Glass cracks at the test too: one piece more for it.
   const coupons = (proved ? 0 : 1) + (vitreous.value ? 1 : 0);
-  try {
-    const spares = sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons });
-    return { spares, fault: '' };
-  } catch (error) {
-    if (error instanceof CoreError) return { spares: null, fault: `${error.message} Prove the setting first.` };
-    throw error;
-  }
+  return orFault(() => sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons }));
 });
-const spares = computed(() => reckoned.value.spares);
+const spares = computed(() => reckoned.value.result);
 </script>
 
 <template>
@@ -81,7 +76,7 @@ const spares = computed(() => reckoned.value.spares);
         at the rate of {{ ticket.page?.yieldBefore.of ?? 'this shop'
         }}{{ vitreous ? ', and one more because glass cracks' : '' }}.
       </p>
-      <p v-if="reckoned.fault" data-test-id="spares-fault">{{ reckoned.fault }}</p>
+      <p v-if="reckoned.fault" data-test-id="spares-fault">{{ reckoned.fault }} Prove the setting first.</p>
       <CheckList station="prepare" :checks="checks" />
     </template>
     <SheetPanel v-else ref="sheet" :wanted="(spares?.value ?? 0) + (ticket.ticket?.pieces ?? 0)" />
