@@ -29,8 +29,9 @@ export default defineConfig({
           exclude: ['**/node_modules/**'],
           globalSetup: ['scripts/lib/test-cluster.ts'],
           testTimeout: 180_000,
-          hookTimeout: 120_000,
-          fileParallelism: false,
+          // The first to come makes the demo, with all its pictures where nobody made them before.
+          hookTimeout: 300_000,
+          maxWorkers: 2,
         },
       },
     ],

@@ -9,5 +9,8 @@ export * from './choice/index.js';
 export * from './identify/index.js';
 export * from './files/index.js';
 export * from './place/index.js';
+export * from './coat/index.js';
+export * from './prepare/index.js';
+export * from './devices/index.js';
 export * from './api/index.js';
 export * from './bench/index.js';

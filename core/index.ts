@@ -16,3 +16,6 @@ export * from './identify/index.js';
 export * from './cost/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
+export * from './reading/index.js';
+export * from './card/index.js';
+export * from './proof/index.js';

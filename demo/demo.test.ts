@@ -2,11 +2,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitWindow, layoutCoupon, type Outcome } from '@unto/core';
 import { connect, defineModels, folderStore, migrate, type Models } from '@unto/server';
 import type { Sequelize } from 'sequelize';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { freshDatabase } from '../server/testing/bench.js';
 import { loadDemoWhenEmpty } from './index.js';
-import { TRUTHS } from './truths.js';
+import { TRUTHS } from '@unto/stand-ins/truth';
 
-const NO_FILES = folderStore('/nowhere');
+const folder = mkdtempSync(join(tmpdir(), 'unto-demo-'));
+const FILES = folderStore(folder);
 const NOW = new Date('2026-04-01T10:00:00Z');
 let sequelize: Sequelize;
 let models: Models;
@@ -14,9 +18,13 @@ beforeAll(async () => {
   sequelize = connect(await freshDatabase());
   models = defineModels(sequelize);
   await migrate(sequelize);
-  expect(await loadDemoWhenEmpty({ sequelize, models, files: NO_FILES, now: NOW })).toBe(true);
+  expect(await loadDemoWhenEmpty({ sequelize, models, files: FILES, now: NOW })).toBe(true);
+  // The pictures of 26 coupons are made once; later loads find them.
+}, 240_000);
+afterAll(async () => {
+  await sequelize.close();
+  rmSync(folder, { recursive: true, force: true });
 });
-afterAll(() => sequelize.close());
 
 const count = async (table: string) =>
   Number(((await sequelize.query(`SELECT count(*) FROM ${table}`))[0][0] as { count: string }).count);
@@ -33,13 +41,13 @@ describe('the made-up workshop', () => {
   });
 
   it('is not loaded over somebody’s data', async () => {
-    expect(await loadDemoWhenEmpty({ sequelize, models, files: NO_FILES, now: NOW })).toBe(false);
+    expect(await loadDemoWhenEmpty({ sequelize, models, files: FILES, now: NOW })).toBe(false);
   });
 
   it('is the same from the same day', async () => {
     const other = connect(await freshDatabase());
     await migrate(other);
-    await loadDemoWhenEmpty({ sequelize: other, models: defineModels(other), files: NO_FILES, now: NOW });
+    await loadDemoWhenEmpty({ sequelize: other, models: defineModels(other), files: FILES, now: NOW });
     const digest = async (database: Sequelize) =>
       (
         await database.query(

@@ -24,7 +24,7 @@ export async function loadDemoWhenEmpty(into: {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(4781)', { transaction });
     if ((await models.operators.count({ transaction })) > 0) return false;
-    const scribe = new Scribe({ sequelize, models, files, transaction }, now);
+    const scribe = new Scribe({ sequelize, models, files, transaction }, now, [...DONE_JOBS, ...OPEN_JOBS]);
     for (const { key, name, role } of PEOPLE)
       await scribe.call('createOperator', { id: scribe.id(key), name, role }, { daysAgo: 430, by: key });
     await setUpWorkshop(scribe);
@@ -42,6 +42,7 @@ export async function loadDemoWhenEmpty(into: {
         { daysAgo: 400 - i, by: 'ines' },
       );
     }
+    scribe.pictures.close();
     return true;
   });
 }

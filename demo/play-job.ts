@@ -1,31 +1,27 @@
 import {
-  deliveredPower,
   fitWindow,
-  layoutCoupon,
+  proposeOutcome,
   quickestSetting,
   settingFromWindow,
-  type CouponDesign,
+  usualRules,
   type SettingChoice,
-  type WindowCell,
 } from '@unto/core';
 import {
-  couponLimits,
+  couponWindowCells,
   EVENNESS_STEPS,
-  powerSource,
+  pictureEntriesOf,
   settingJob,
   windowBench,
   type Coupon,
   type CreateRecipe,
-  type FittedBench,
-  type StoreItem,
   type Ticket,
   type Workshop,
 } from '@unto/contract';
-import { fireCell } from '@unto/stand-ins/truth';
+import { demoBench } from './demo-bench.js';
 import type { DemoJob } from './job.js';
 import type { Scribe } from './scribe.js';
 import { demoStores, type DemoItem } from './stores.js';
-import { LOOKS, TRUTHS } from './truths.js';
+import { LOOKS } from './truths.js';
 
 const OPERATORS = ['tobin', 'ines', 'mirela', 'tobin'] as const;
 const SHOP: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'> = {
@@ -95,49 +91,13 @@ async function tick(
   }
 }
 
-function demoBench(scribe: Scribe, job: DemoJob): FittedBench {
-  const items = demoStores(
-    (key) => scribe.id(key),
-    (ago) => scribe.day(ago),
-  );
-  const find = <K extends DemoItem['kind']>(kind: K, key: string) =>
-    items.find((item) => item.kind === kind && item.key === key)!.body as StoreItem<K>['body'];
-  const head = find('head', job.head);
-  const machineKey = items.find((item) => scribe.id(item.key) === head.machineId)!.key;
-  return {
-    head,
-    machine: find('machine', machineKey),
-    lens: find('lens', job.lens),
-    substrate: find('substrate', job.substrate),
-    calibration: job.head === 'co2' ? find('calibration', 'co2-calibration') : null,
-  };
-}
-
-function couponDesign(job: DemoJob): CouponDesign {
-  return {
-    code: '',
-    axes: job.axes!,
-    fixed: { powerPercent: 80, speedMmPerS: 120, intervalMm: job.intervalMm ?? 0.06 },
-    passes: 1,
-    cell: { widthMm: 5, heightMm: 4 },
-    gapMm: 1,
-    marginMm: 3,
-    fill: 'filled',
-    lineSpacingMm: 0.5,
-    hatchAngleDeg: 0,
-    directions: 'two-way',
-    labels: { at: 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
-    blank: { widthMm: job.axes!.block ? 110 : 70, heightMm: 60 },
-  };
-}
-
-/** Designs and burns a coupon and enters what the hidden truth made of its cells. */
+/** Designs and burns a coupon, and reads what the stand-in camera made of it after the rinse and after the scrub. */
 async function proveOnCoupon(scribe: Scribe, job: DemoJob, again: number): Promise<Coupon> {
-  const design = couponDesign(job);
   const name = `${job.key}${again ? `-again-${again}` : ''}`;
   const id = scribe.id(`${name}-coupon`);
   // A coupon to look again is made some days into the job.
   const at = (daysAgo: number) => ({ daysAgo: daysAgo - 4 * again, by: 'tobin', id });
+  const shot = scribe.pictures.of(job, again);
   const body = {
     id,
     ticketId: scribe.id(job.key),
@@ -146,47 +106,39 @@ async function proveOnCoupon(scribe: Scribe, job: DemoJob, again: number): Promi
     headId: scribe.id(job.head),
     lensId: scribe.id(job.lens),
     focusOffsetMm: 0,
-    design,
+    design: shot.design,
   };
-  await scribe.call('createCoupon', body, at(job.opened - 0.3));
-  await scribe.call('markBurnt', { version: 1 }, at(job.opened - 0.4));
-  const bench = demoBench(scribe, job);
-  const fired = layoutCoupon(design, couponLimits(bench)).cells.map((cell) => ({
-    cell: cell.index,
-    ...fireCell(
-      TRUTHS[job.truth!],
-      { ...cell, powerW: deliveredPower(cell.powerPercent, powerSource(bench)), passes: 1 },
-      scribe.random,
-    ),
-  }));
-  const enter = (stage: 'rinsed' | 'scrubbed', daysAgo: number) =>
-    scribe.call<Coupon>(
-      'createReading',
-      {
-        id: scribe.id(`${name}-${stage}`),
-        stage,
-        source: 'entered',
-        entries: fired.map((cell) => ({ cell: cell.cell, outcome: cell[stage] })),
-      },
-      at(daysAgo),
-    );
-  const rinsed = await enter('rinsed', job.opened - 0.5);
-  return job.stage === 'coupon rinsed' ? rinsed : enter('scrubbed', job.opened - 0.6);
+  const made = await scribe.call<Coupon>('createCoupon', body, at(job.opened - 0.3));
+  if (made.design.code !== shot.design.code)
+    throw new Error(`${name} became ${made.design.code}, but was pictured as ${shot.design.code}.`);
+  let coupon = await scribe.call<Coupon>('markBurnt', { version: 1 }, at(job.opened - 0.4));
+  const rules = usualRules(job.aim.tone);
+  for (const [stage, daysAgo] of [
+    ['rinsed', job.opened - 0.5],
+    ['scrubbed', job.opened - 0.6],
+  ] as const) {
+    if (stage === 'scrubbed' && job.stage === 'coupon rinsed') break;
+    const { jpeg, reading } = await shot[stage]();
+    const { hash } = await scribe.keepFile(`${shot.design.code}, ${stage}.jpg`, jpeg, at(daysAgo));
+    const entries = pictureEntriesOf(reading, hash, false);
+    const pictureId = scribe.id(`${name}-${stage}-picture`);
+    await scribe.call('createCouponPicture', { id: pictureId, stage, entries }, at(daysAgo));
+    const before = coupon.pictures.find((picture) => picture.stage === 'rinsed')?.entries;
+    const outcomes = entries.cells.flatMap((measure) => {
+      const earlier =
+        stage === 'scrubbed' && before ? { measure: before.cells[measure.cell]!, noise: before.noise } : null;
+      const proposed = proposeOutcome(measure, earlier, rules, job.aim.tone);
+      return proposed ? [{ cell: measure.cell, outcome: proposed.outcome }] : [];
+    });
+    const read = { id: scribe.id(`${name}-${stage}`), stage, source: 'picture', pictureId, rules, entries: outcomes };
+    coupon = await scribe.call<Coupon>('createReading', read, at(daysAgo));
+  }
+  return coupon;
 }
 
 async function takeRecipe(scribe: Scribe, job: DemoJob, coupon: Coupon): Promise<CreateRecipe | null> {
   const bench = demoBench(scribe, job);
-  const outcomes = new Map(
-    coupon.readings
-      .filter(({ stage }) => stage === 'scrubbed')
-      .flatMap(({ entries }) => entries.map(({ cell, outcome }) => [cell, outcome])),
-  );
-  const cells = layoutCoupon(coupon.design, couponLimits(bench)).cells.map((cell): WindowCell => ({
-    ...cell,
-    passes: 1,
-    powerW: deliveredPower(cell.powerPercent, powerSource(bench)),
-    outcome: outcomes.get(cell.index)!,
-  }));
+  const cells = couponWindowCells(coupon, bench);
   const fit = fitWindow({ cells, bench: windowBench(bench), seed: 7 });
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
   const search = settingJob(bench, mark, SHOP, 150);

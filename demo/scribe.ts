@@ -1,17 +1,23 @@
 import type { Sequelize, Transaction } from 'sequelize';
 import { seededRandom, type Random } from '@unto/core';
-import { ROUTES, type Route, type RouteName } from '@unto/contract';
-import { handlers, type FileStore, type Models } from '@unto/server';
+import { ROUTES, type KeptFile, type Route, type RouteName } from '@unto/contract';
+import { CouponPictures } from './coupon-pictures.js';
+import type { DemoJob } from './job.js';
+import { handlers, NO_DEVICES, type FileStore, type Models } from '@unto/server';
 
 /** Writes the demo through the services, as if operators had entered it at past moments. */
 export class Scribe {
   readonly random: Random = seededRandom(1911);
+  readonly pictures: CouponPictures;
   private readonly made = new Map<string, string>();
 
   constructor(
     private readonly database: { sequelize: Sequelize; models: Models; files: FileStore; transaction: Transaction },
     readonly now: Date,
-  ) {}
+    jobs: readonly DemoJob[],
+  ) {
+    this.pictures = new CouponPictures(this, jobs);
+  }
 
   /** The identifier of a key: made on first use, the same every time the demo is loaded. */
   id(key: string): string {
@@ -42,8 +48,15 @@ export class Scribe {
   async call<T>(route: RouteName, body: object, at: { daysAgo: number; by: string; id?: string }): Promise<T> {
     const { body: schema } = ROUTES[route] as Route;
     const checked = schema ? ((await schema.validate(body, { strict: true })) as object) : body;
-    const context = { ...this.database, now: this.ago(at.daysAgo), actor: this.id(at.by) };
+    const context = { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
     return (await handlers[route](context, { params: { id: at.id ?? '' }, body: checked, query: {} })) as T;
+  }
+
+  /** Keeps a file as whoever was at the bench. */
+  async keepFile(name: string, bytes: Uint8Array, at: { daysAgo: number; by: string }): Promise<KeptFile> {
+    const context = { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
+    const body = Buffer.from(bytes);
+    return (await handlers.keepFile(context, { params: {}, body, query: { name } })) as KeptFile;
   }
 
   /** A number near a mean, spread as a share of it, rounded. */

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, afterEach, beforeAll, inject } from 'vitest';
 import type {} from '../scripts/lib/test-cluster.js';
-import { launchServer } from '../scripts/lib/server.mjs';
+import { launchServer, launchStandIns } from '../scripts/lib/server.mjs';
 import { openBrowser, type Browser } from './browser.js';
 import { Page } from './page.js';
 
@@ -16,7 +16,10 @@ export interface App {
   readonly base: string;
   sql<T = Record<string, any>>(query: string): Promise<T[]>;
   stopServer(): Promise<void>;
-  startServer(): Promise<void>;
+  /** Starts it again, its clock ahead by some seconds. */
+  startServer(aheadS?: number): Promise<void>;
+  /** Address of the simulated devices. */
+  readonly devices: string;
   close(): Promise<void>;
 }
 
@@ -27,12 +30,15 @@ async function template(admin: pg.Client): Promise<string> {
   const { rows } = await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE]);
   if (rows.length) return TEMPLATE;
   await admin.query(`CREATE DATABASE ${TEMPLATE}`);
-  const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
-  const server = launchServer({ url: databaseUrl(TEMPLATE), port: 0, files });
+  const server = launchServer({ url: databaseUrl(TEMPLATE), port: 0, files: templateFiles() });
   await server.address;
   await server.stop();
-  rmSync(files, { recursive: true, force: true });
   return TEMPLATE;
+}
+
+/** Files of the template; they go with the cluster's folder when all is over. */
+function templateFiles(): string {
+  return join(inject('databaseFolder'), 'template-files');
 }
 
 function databaseUrl(name: string): string {
@@ -43,11 +49,16 @@ async function openApp(): Promise<App> {
   const name = `e${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client(inject('databaseUrl'));
   await admin.connect();
+  // Files run two at a time: one makes the template, the other waits. The lock goes with the connection.
+  await admin.query('SELECT pg_advisory_lock(4782)');
   await admin.query(`CREATE DATABASE ${name} TEMPLATE ${await template(admin)}`);
   await admin.end();
   const url = databaseUrl(name);
   const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
-  let server = launchServer({ url, port: 0, files });
+  cpSync(templateFiles(), files, { recursive: true });
+  const standIns = launchStandIns();
+  const devices = await standIns.address;
+  let server = launchServer({ url, port: 0, files, devices });
   const base = await server.address;
   const browser = await openBrowser();
   const pool = new pg.Pool({ connectionString: url });
@@ -58,14 +69,17 @@ async function openApp(): Promise<App> {
     base,
     sql: async <T>(query: string) => (await pool.query(query)).rows as T[],
     stopServer: () => server.stop(),
-    startServer: async () => {
-      server = launchServer({ url, port: Number(new URL(base).port), files });
+    devices,
+    startServer: async (aheadS = 0) => {
+      const env = { UNTO_CLOCK_AHEAD_S: String(aheadS) };
+      server = launchServer({ url, port: Number(new URL(base).port), files, devices, env });
       await server.address;
     },
     close: async () => {
       await browser.close();
       await pool.end();
       await server.stop();
+      await standIns.stop();
       rmSync(files, { recursive: true, force: true });
     },
   };

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createServer } from 'node:http';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,13 +8,12 @@ import { gzipSync } from 'node:zlib';
 import 'fmin';
 import pino from 'pino';
 import {
-  couponGcode,
   CRITERIA,
   drawWorths,
   estimateFromFigure,
   fitWindow,
-  layoutCoupon,
   makeFigure,
+  nestSheet,
   orderedLogit,
   rankOptions,
   ordinalLogLikelihood,
@@ -23,26 +22,18 @@ import {
   standardNormal,
   switchingPoints,
   type ChoiceOption,
-  type CouponDesign,
   type OrdinalRow,
   type RowMotion,
   type Weights,
   type WindowCell,
 } from '@unto/core';
 import { loadDemoWhenEmpty } from '@unto/demo';
-import { connect, createApp, defineModels, folderStore, migrate } from '@unto/server';
+import { connect, createApp, NO_DEVICES, defineModels, folderStore, migrate } from '@unto/server';
+import { inBrowser } from './lib/bench-browser.js';
+import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './lib/bench-proving.js';
+import type { Line } from './lib/bench-line.js';
 import { startCluster } from './lib/cluster.mjs';
 import { CLIENT } from './lib/paths.mjs';
-
-/** Benchmarks: each a figure and a ratio to a named library or bound in the same run, since machines are noisy. */
-interface Line {
-  readonly what: string;
-  readonly figure: string;
-  readonly against: string;
-  readonly ratio: string;
-  readonly goal: string;
-  readonly met: boolean;
-}
 
 /** Median of some timed runs, ms, after as many untimed ones (the compiler warms up on both sides of a ratio alike). */
 function median(runs: number, work: () => unknown): number {
@@ -95,47 +86,6 @@ function fitAgainstMinimiser(): Line {
     ratio: `${ratio.toFixed(0)} × faster`,
     goal: '≥ 10 ×',
     met: ratio >= 10,
-  };
-}
-
-function gcodeAgainstBytes(folder: string): Line {
-  const design: CouponDesign = {
-    code: 'K-100',
-    axes: {
-      x: { parameter: 'power', spacing: 'linear', from: 10, to: 100, count: 10 },
-      y: { parameter: 'speed', spacing: 'log', from: 50, to: 500, count: 10 },
-    },
-    fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.025 },
-    passes: 1,
-    cell: { widthMm: 5, heightMm: 5 },
-    gapMm: 1,
-    marginMm: 3,
-    fill: 'filled',
-    lineSpacingMm: 0.5,
-    hatchAngleDeg: 0,
-    directions: 'two-way',
-    labels: { at: 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
-    blank: { widthMm: 90, heightMm: 90 },
-  };
-  const layout = layoutCoupon(design, {
-    bed: { widthMm: 700, heightMm: 500 },
-    topSpeedMmPerS: 600,
-    firingThresholdPercent: 7,
-  });
-  const write = () => couponGcode(layout, { motion: MOTION, fullScaleS: 1000, laserOn: 'M3' });
-  const program = write();
-  const bytes = Buffer.byteLength(program);
-  const file = join(folder, 'program.gcode');
-  const making = median(21, () => writeFileSync(file, write()));
-  const copying = median(21, () => writeFileSync(file, program));
-  const ratio = making / copying;
-  return {
-    what: 'G-code, 100 cells at 0.025 mm',
-    figure: `${(bytes / 1e6 / (making / 1000)).toFixed(0)} MB/s, ${(bytes / 1e6).toFixed(1)} MB`,
-    against: `writing the same bytes ${copying.toFixed(1)} ms`,
-    ratio: `${ratio.toFixed(1)} × as long`,
-    goal: '≤ 4 ×',
-    met: ratio <= 4,
   };
 }
 
@@ -250,6 +200,33 @@ function ranking(): Line {
   };
 }
 
+/** Five hundred blanks of 25 sizes on a sheet that just holds them, and on one that does not. */
+function nesting(): Line {
+  const random = seededRandom(3);
+  const kinds = Array.from({ length: 25 }, () => ({
+    ...{ label: '', count: 20, test: false },
+    widthMm: 15 + 60 * random(),
+    heightMm: 10 + 40 * random(),
+  }));
+  const keepOuts = [{ xMm: 100, yMm: 100, widthMm: 50, heightMm: 80 }];
+  const job = { gapMm: 1, marginMm: 5, keepOuts, kinds, seed: 22 };
+  const roomy = { ...job, sheet: { widthMm: 1000, heightMm: 800 } };
+  const tight = { ...job, sheet: { widthMm: 900, heightMm: 600 } };
+  const [all, most] = [nestSheet(roomy), nestSheet(tight)];
+  const time = Math.max(
+    median(5, () => nestSheet(roomy)),
+    median(5, () => nestSheet(tight)),
+  );
+  return {
+    what: 'nesting 500 mixed blanks',
+    figure: `${time.toFixed(0)} ms; ${all.places.length} laid on 1000 × 800 mm, ${most.places.length} on 900 × 600 mm`,
+    against: 'the area bound (all free area, kerf not counted)',
+    ratio: `${(100 * all.ofBound).toFixed(0)} % and ${(100 * most.ofBound).toFixed(0)} % of it`,
+    goal: '< 1 s',
+    met: time < 1000,
+  };
+}
+
 async function ledgerOverHttp(folder: string): Promise<Line> {
   const cluster = await startCluster({ folder, durable: false });
   const sequelize = connect(cluster.url);
@@ -267,6 +244,7 @@ async function ledgerOverHttp(folder: string): Promise<Line> {
       `SELECT substrate_id AS s, compound_id AS c FROM runs WHERE compound_id IS NOT NULL GROUP BY 1, 2 ORDER BY count(*) DESC LIMIT 1`,
     )) as unknown as [[{ s: string; c: string }]];
     const app = createApp({
+      devices: NO_DEVICES,
       sequelize,
       models,
       files,
@@ -338,11 +316,16 @@ async function main(): Promise<void> {
   try {
     const lines = [
       fitAgainstMinimiser(),
-      gcodeAgainstBytes(folder),
+      exportAgainstBytes(folder),
       settingSearch(),
       promise(120),
       ranking(),
+      nesting(),
       await ledgerOverHttp(folder),
+      ...(await inBrowser(folder)),
+      ...(await pictureStudy(50)),
+      await againstImageJs(),
+      ...(await readingInWorker(folder)),
       firstView(),
     ];
     console.table(

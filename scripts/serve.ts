@@ -3,9 +3,19 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import pino from 'pino';
 import { loadDemoWhenEmpty } from '@unto/demo';
-import { connect, createApp, defineModels, folderStore, migrate, NewerSchemaError, sweepFiles } from '@unto/server';
+import {
+  connect,
+  createApp,
+  defineModels,
+  devicesAt,
+  folderStore,
+  migrate,
+  NewerSchemaError,
+  sweepFiles,
+} from '@unto/server';
 
-/** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO. */
+/** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO, UNTO_DEVICES
+ * (address of scale and the like; none without), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's). */
 async function launch(): Promise<void> {
   const log = pino({ level: process.env['UNTO_LOG'] ?? 'warn' });
   const url = process.env['DATABASE_URL'];
@@ -17,10 +27,15 @@ async function launch(): Promise<void> {
   const files = folderStore(process.env['UNTO_FILES'] ?? 'files');
   await sweepFiles({ sequelize, models, files });
   if (process.env['UNTO_DEMO'] !== 'no') await loadDemoWhenEmpty({ sequelize, models, files, now: new Date() });
-  const clock = () => new Date();
+  const aheadMs = 1000 * Number(process.env['UNTO_CLOCK_AHEAD_S'] ?? 0);
+  const clock = () => new Date(Date.now() + aheadMs);
   const hosts = ['127.0.0.1', 'localhost', '[::1]', host];
   const server = createServer(
-    createApp({ sequelize, models, files, clock, log, hosts, clientFolder: process.env['UNTO_CLIENT'] }),
+    createApp({
+      ...{ sequelize, models, files, clock, log, hosts },
+      devices: devicesAt(process.env['UNTO_DEVICES']),
+      clientFolder: process.env['UNTO_CLIENT'],
+    }),
   );
   server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
   await once(server, 'listening');

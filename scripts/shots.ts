@@ -5,7 +5,7 @@ import { By, until } from 'selenium-webdriver';
 import { openBrowser } from '../e2e/browser.js';
 import { startCluster } from './lib/cluster.mjs';
 import { ROOT } from './lib/paths.mjs';
-import { launchServer } from './lib/server.mjs';
+import { launchServer, launchStandIns } from './lib/server.mjs';
 
 /**
  * Fresh pictures of the main views from the demo, 1280×800. `--into FOLDER` writes elsewhere, `--only NAME,NAME` takes some,
@@ -47,7 +47,6 @@ async function shotList(base: string): Promise<Shot[]> {
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },
     { name: 'tickets', path: '/tickets', ready: 'td strong' },
-    { name: 'new-ticket', path: '/tickets/new', ready: '[data-test-id="keep"]' },
     { name: 'choose', path: `/tickets/${markers}/choose`, ready: '[data-test-id="verdict"]' },
     {
       name: 'identify',
@@ -59,6 +58,12 @@ async function shotList(base: string): Promise<Shot[]> {
     },
     { name: 'prepare', path: `/tickets/${beakers}/prepare`, ready: 'figure.section svg' },
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
+    {
+      name: 'dry-coat',
+      path: `/tickets/${orchid}/coat`,
+      press: ['[data-test-id="coat-picture"]', '[data-test-id="take-picture"]'],
+      ready: '[data-test-id="picture-verdict"]',
+    },
     {
       name: 'place',
       path: `/tickets/${orchid}/place`,
@@ -75,7 +80,8 @@ async function shotList(base: string): Promise<Shot[]> {
     {
       name: 'coupon',
       path: `/coupons/${coupons.find(({ code }) => code === 'K-008')!.id}`,
-      ready: '[data-test-id="coupon-grid"]',
+      press: ['[data-test-id="coupon-grid"] image ~ g:nth-of-type(12)'],
+      ready: '[data-test-id="kept-map"]',
     },
     {
       name: 'window',
@@ -107,7 +113,10 @@ async function main(): Promise<void> {
   mkdirSync(into, { recursive: true });
   const folder = mkdtempSync(join(tmpdir(), 'unto-shots-'));
   const cluster = await startCluster({ folder, durable: false });
-  const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files') });
+  const standIns = launchStandIns();
+  const devices = await standIns.address;
+  await fetch(`${devices}/camera/scene`, { method: 'POST', body: new URLSearchParams({ choice: 'touched' }) });
+  const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files'), devices });
   const browser = await openBrowser();
   try {
     const base = await server.address;
@@ -142,6 +151,7 @@ async function main(): Promise<void> {
   } finally {
     await browser.close();
     await server.stop();
+    await standIns.stop();
     cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }

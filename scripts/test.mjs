@@ -1,6 +1,6 @@
 // @ts-check
 // npm test: set-up, type check, lint, format and boundaries, then unit, API and browser tests. Closes with one line of counts.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,10 +13,15 @@ const WORKSPACES = ['core', 'contract', 'server', 'stand-ins', 'web', 'demo', 'e
 let passed = 0;
 let failed = 0;
 
-/** One step that counts as one test. */
-function step(/** @type {string} */ name, /** @type {string} */ command, /** @type {string[]} */ args) {
+/** One step that counts as one test; what it prints stands together, since steps run side by side. */
+async function step(/** @type {string} */ name, /** @type {string} */ command, /** @type {string[]} */ args) {
   const begun = Date.now();
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit' });
+  const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  child.stdout.on('data', (chunk) => (said += chunk));
+  child.stderr.on('data', (chunk) => (said += chunk));
+  const status = await new Promise((resolve) => child.once('close', resolve));
+  process.stdout.write(said);
   if (status === 0) passed += 1;
   else failed += 1;
   console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
@@ -45,10 +50,12 @@ function suite(/** @type {string} */ project) {
 ensureSystem({ browser: true });
 ensureModules();
 ensureClient();
-step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]);
-step('lint', bin('eslint'), ['.']);
-step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
+const checked = async () => {
+  await step('lint', bin('eslint'), ['.']);
+  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  await step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
+};
+await Promise.all([step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]), checked()]);
 for (const project of ['unit', 'api', 'e2e']) suite(project);
 const { tests, all } = testShare();
 console.log(`Tests are ${((100 * tests) / all).toFixed(1)} % of the code: ${tests} of ${all} lines.`);

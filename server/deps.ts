@@ -1,6 +1,7 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Models } from './db/models.js';
+import type { Devices } from './devices/devices.js';
 import type { FileStore } from './files/file-store.js';
 
 /** Everything the application needs from outside; nothing of it is reached for. */
@@ -9,6 +10,8 @@ export interface AppDeps {
   readonly models: Models;
   /** Contents of kept files. */
   readonly files: FileStore;
+  /** Devices at this bench; null where none is tied. */
+  readonly devices: Devices;
   readonly clock: () => Date;
   readonly log: Logger;
   /** Host names this server answers to. */

@@ -1,4 +1,5 @@
 export { createApp } from './app.js';
+export { devicesAt, NO_DEVICES, type Devices } from './devices/devices.js';
 export type { AppDeps } from './deps.js';
 export { connect } from './db/connect.js';
 export { migrate, NewerSchemaError } from './db/migrate.js';

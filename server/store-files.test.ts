@@ -263,7 +263,14 @@ describe('the second migration', () => {
       INSERT INTO store_items VALUES ('${item}', 'compound', 1, false, '${revision}');
       INSERT INTO store_revisions VALUES ('${revision}', '${item}', 1, '{"name": "Old Black", "marks": "light"}', now(), '${operator}');
       COMMIT;`);
-    expect(await migrate(sequelize)).toEqual(['0002-choosing', '0003-placing']);
+    expect(await migrate(sequelize)).toEqual([
+      '0002-choosing',
+      '0003-placing',
+      '0004-coating',
+      '0005-fitting',
+      '0006-picture',
+      '0007-proving',
+    ]);
     const [[row]] = (await sequelize.query(`SELECT body FROM store_revisions`)) as any;
     expect(row.body).toMatchObject({ name: 'Old Black', marks: 'light', potLifeHours: null, forceDry: 'never' });
     await expect(sequelize.query(`UPDATE store_revisions SET number = 2`)).rejects.toThrow(/append-only/);

@@ -9,6 +9,7 @@ import OperatorPicker from './ui/OperatorPicker.vue';
 import OutboxStrip from './ui/OutboxStrip.vue';
 import { Unreachable } from './api/client';
 import { useBench } from './stores/bench';
+import { useClocks } from './stores/clocks';
 import { useNow } from './stores/now';
 import { useOutbox } from './stores/outbox';
 import { ref } from 'vue';
@@ -16,13 +17,14 @@ import { ref } from 'vue';
 const INDEX = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice'] as const;
 const bench = useBench();
 const outbox = useOutbox();
+const clocks = useClocks();
 const route = useRoute();
 const away = ref('');
 const here = computed(() => route.meta['index'] as string);
 
 watchEffect(() => document.documentElement.classList.toggle('lamp', bench.theme === 'lamp'));
 watchEffect(() => {
-  document.title = `${String(route.meta['title'] ?? '')} · Unto`;
+  document.title = [clocks.title, String(route.meta['title'] ?? ''), 'Unto'].filter(Boolean).join(' · ');
 });
 
 async function load(): Promise<void> {
@@ -39,6 +41,7 @@ onMounted(async () => {
   useNow().start();
   await outbox.load();
   await load();
+  clocks.start();
 });
 watch(
   () => outbox.sentCount,

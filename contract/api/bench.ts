@@ -41,7 +41,7 @@ export interface TodayShort {
 }
 export interface Today {
   readonly tasks: readonly TodayTask[];
-  readonly clocks: readonly import('../tickets/tickets.js').Clock[];
+  readonly clocks: readonly import('../coat/index.js').Clock[];
   readonly short: readonly TodayShort[];
   readonly now: string;
 }

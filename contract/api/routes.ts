@@ -1,9 +1,30 @@
 import type { Schema } from 'yup';
+import {
+  coatTrendQuery,
+  createClock,
+  createCoatPicture,
+  createCoatReading,
+  createWeighing,
+  endClock,
+  endStoredCoat,
+  storeCoat,
+} from '../coat/index.js';
 import { createChoice } from '../choice/index.js';
-import { createCoupon, createReading, listCouponsQuery, markBurnt, redesignCoupon } from '../coupons/index.js';
+import {
+  createClimbStep,
+  createCoupon,
+  createCouponPicture,
+  createReading,
+  listCouponsQuery,
+  markBurnt,
+  redesignCoupon,
+  takeCouponPicture,
+} from '../coupons/index.js';
+import { actOnBurn, cardQuery, settleBurn, startBurn, takePicture, weighOnScale } from '../devices/index.js';
 import { keepFileQuery } from '../files/index.js';
 import { createIdentification, listIdentificationsQuery } from '../identify/index.js';
-import { createPlaceReading } from '../place/index.js';
+import { createFitting, createPlaceReading } from '../place/index.js';
+import { createSheet } from '../prepare/index.js';
 import { createStatedSetting } from '../practice/index.js';
 import { createRecipe } from '../recipes/index.js';
 import { createCleaning, createJudgement, createRun, importLedger, ledgerQuery } from '../runs/index.js';
@@ -15,15 +36,7 @@ import {
   retireStoreItem,
   reviseStoreItem,
 } from '../stores/index.js';
-import {
-  changeTicket,
-  createCheck,
-  createClock,
-  createTicket,
-  createWeighing,
-  endClock,
-  listTicketsQuery,
-} from '../tickets/index.js';
+import { changeTicket, createCheck, createTicket, listTicketsQuery } from '../tickets/index.js';
 import { changeWorkshop, createOperator } from './bench.js';
 
 /** One operation of the API. The server mounts exactly these, and the OpenAPI document lists exactly these. */
@@ -140,11 +153,67 @@ export const ROUTES = {
     summary: 'Enter a weighing',
     body: createWeighing,
   },
+  listClocks: { method: 'get', path: '/api/clocks', summary: 'Clocks that run' },
+  createCoatReading: {
+    method: 'post',
+    path: '/api/tickets/:id/coat-readings',
+    summary: 'Keep a comb reading or the looks of a coat',
+    body: createCoatReading,
+  },
+  createCoatPicture: {
+    method: 'post',
+    path: '/api/tickets/:id/coat-pictures',
+    summary: 'Keep a picture of a dry coat with its film cell by cell and what was done',
+    body: createCoatPicture,
+  },
+  coatTrend: {
+    method: 'get',
+    path: '/api/coat-trend',
+    summary: 'Coats as weighed, oldest first, of one compound or all',
+    query: coatTrendQuery,
+  },
+  storeCoat: {
+    method: 'post',
+    path: '/api/tickets/:id/stored-coats',
+    summary: 'Lay coated, dry pieces on the shelf',
+    body: storeCoat,
+  },
+  endStoredCoat: {
+    method: 'put',
+    path: '/api/stored-coats/:id/end',
+    summary: 'Take stored pieces up, or rinse them off',
+    body: endStoredCoat,
+  },
+  devices: { method: 'get', path: '/api/devices', summary: 'Devices this server is tied to' },
+  takePicture: {
+    method: 'post',
+    path: '/api/devices/camera/picture',
+    summary: 'Take a picture of a coated part and keep it as a file',
+    body: takePicture,
+  },
+  weighOnScale: {
+    method: 'post',
+    path: '/api/devices/scale/weigh',
+    summary: 'Read the scale once it has settled; nothing is kept',
+    body: weighOnScale,
+  },
   createPlaceReading: {
     method: 'post',
     path: '/api/tickets/:id/place-readings',
     summary: 'Keep a focus hunt, a flatness map, a centre or a round part',
     body: createPlaceReading,
+  },
+  createFitting: {
+    method: 'post',
+    path: '/api/fittings',
+    summary: 'Say that a head and lens were fitted, every step of the change done',
+    body: createFitting,
+  },
+  createSheet: {
+    method: 'post',
+    path: '/api/tickets/:id/sheets',
+    summary: 'Keep the layout of a sheet or jig',
+    body: createSheet,
   },
   listCoupons: { method: 'get', path: '/api/coupons', summary: 'Coupons, newest first', query: listCouponsQuery },
   createCoupon: { method: 'post', path: '/api/coupons', summary: 'Keep a coupon design', body: createCoupon },
@@ -156,11 +225,73 @@ export const ROUTES = {
     body: redesignCoupon,
   },
   markBurnt: { method: 'put', path: '/api/coupons/:id/burnt', summary: 'Say that a coupon was burnt', body: markBurnt },
+  startBurn: {
+    method: 'post',
+    path: '/api/coupons/:id/burns',
+    summary: 'Send a coupon’s program to the controller',
+    body: startBurn,
+  },
+  lookAtBurn: {
+    method: 'put',
+    path: '/api/burns/:id/look',
+    summary: 'Ask the controller how far it is, and keep it',
+  },
+  actOnBurn: { method: 'put', path: '/api/burns/:id/act', summary: 'Pause, resume or stop a run', body: actOnBurn },
+  settleBurn: {
+    method: 'put',
+    path: '/api/burns/:id/settle',
+    summary: 'Take a run that broke off as partly done, or burn its other cells',
+    body: settleBurn,
+  },
+  takeCouponPicture: {
+    method: 'post',
+    path: '/api/coupons/:id/camera',
+    summary: 'Take a picture of a coupon on its card and keep it as a file',
+    body: takeCouponPicture,
+  },
+  createCouponPicture: {
+    method: 'post',
+    path: '/api/coupons/:id/pictures',
+    summary: 'Keep what a picture of a coupon tells of its cells',
+    body: createCouponPicture,
+  },
+  couponSheet: {
+    method: 'get',
+    path: '/api/coupons/:id/sheet.pdf',
+    summary: 'Working sheet of a coupon',
+    answers: 'application/pdf',
+  },
+  cardPdf: {
+    method: 'get',
+    path: '/api/card.pdf',
+    summary: 'Reference card to print',
+    query: cardQuery,
+    answers: 'application/pdf',
+  },
+  stepScalePdf: {
+    method: 'get',
+    path: '/api/step-scale.pdf',
+    summary: 'Step scale to print, for reading coupons by eye',
+    answers: 'application/pdf',
+  },
+  cardSvg: {
+    method: 'get',
+    path: '/api/card.svg',
+    summary: 'Reference card',
+    query: cardQuery,
+    answers: 'image/svg+xml',
+  },
   createReading: {
     method: 'post',
     path: '/api/coupons/:id/readings',
     summary: 'Enter outcomes of cells',
     body: createReading,
+  },
+  createClimbStep: {
+    method: 'post',
+    path: '/api/tickets/:id/climb-steps',
+    summary: 'Keep a tiny cell fired on the piece itself',
+    body: createClimbStep,
   },
   createRecipe: { method: 'post', path: '/api/recipes', summary: 'Accept a setting as a recipe', body: createRecipe },
   createRun: { method: 'post', path: '/api/runs', summary: 'Log a run', body: createRun },

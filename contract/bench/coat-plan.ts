@@ -1,6 +1,6 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
-import type { CompoundBody, StoreItem } from '../stores/index.js';
-import type { Ticket } from '../tickets/index.js';
+import { bandOf, type CompoundBody, type StoreItem } from '../stores/index.js';
+import type { Ticket } from '../tickets/tickets.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
 export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>): number {
@@ -18,7 +18,7 @@ export function coatPlanFor(
   return planCoat(
     {
       ...body,
-      band: { lowUm: body.bandLowUm, highUm: body.bandHighUm },
+      band: bandOf(body),
       container: largestSize(body),
       ref: { kind: 'compound', id: compound.id, revision: compound.revision },
     },

@@ -37,7 +37,13 @@ export function couponLimits({ machine, head }: Pick<FittedBench, 'machine' | 'h
     bed: { widthMm: machine.bedWidthMm, heightMm: machine.bedHeightMm },
     topSpeedMmPerS: machine.topSpeedMmPerS,
     firingThresholdPercent: head.firingThresholdPercent,
+    frequencyKHz: rangeOf(head.frequencyKHzMin, head.frequencyKHzMax),
+    pulseNs: rangeOf(head.pulseNsMin, head.pulseNsMax),
   };
+}
+
+function rangeOf(low: number | null | undefined, high: number | null | undefined): CouponLimits['pulseNs'] {
+  return typeof low === 'number' && typeof high === 'number' ? { low, high } : undefined;
 }
 
 export function couponBench(bench: FittedBench): CouponBench {
@@ -61,7 +67,7 @@ export function windowBench({ lens, substrate }: Pick<FittedBench, 'lens' | 'sub
 }
 
 /** Rayleigh range that a stated depth of focus (spot + growth) amounts to, mm. */
-export function rayleighOf({ depthOfFocusMm, depthGrowth }: LensBody): number {
+export function rayleighOf({ depthOfFocusMm, depthGrowth }: Pick<LensBody, 'depthOfFocusMm' | 'depthGrowth'>): number {
   return depthOfFocusMm / Math.sqrt((1 + depthGrowth) ** 2 - 1);
 }
 

@@ -1,16 +1,20 @@
-import { array, number, object, string, type InferType } from 'yup';
-import { COUPON_PARAMETERS, MAX_CELLS, STAGES, type CouponDesign } from '@unto/core';
-import { finite, oneOf, notNegative, outcome, positive, uuid, whole, within } from '../fields/index.js';
+import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
+import { COUPON_PARAMETERS, MAX_CELLS, OUTCOMES, STAGES, type CouponDesign } from '@unto/core';
+import { finite, oneOf, notNegative, optionalNumber, outcome, positive, uuid, whole, within } from '../fields/index.js';
+import type { Burn } from '../devices/controller.js';
+import { outcomeRules, type CouponPicture } from './pictures.js';
 
 const axis = () =>
   object({
     parameter: oneOf('Parameter', COUPON_PARAMETERS),
     spacing: oneOf('Spacing', ['linear', 'log', 'list'] as const),
-    from: positive('From').optional(),
-    to: positive('To').optional(),
+    from: finite('From').optional(),
+    to: finite('To').optional(),
     count: whole('Steps', 1, MAX_CELLS).optional(),
-    values: array().of(positive('Value')).optional(),
+    values: array().of(finite('Value')).optional(),
   }).noUnknown();
+
+const MOST_STROKES = 2000;
 
 /** Shape of a design; the core checks its sense (sizes, axes, head limits). */
 export const couponDesign = object({
@@ -20,12 +24,15 @@ export const couponDesign = object({
     powerPercent: within('Power', 0, 100, '%').moreThan(0, 'Power must be above 0.'),
     speedMmPerS: positive('Speed', 'mm/s'),
     intervalMm: positive('Interval', 'mm'),
+    frequencyKHz: optionalNumber('Frequency', 'kHz'),
+    pulseNs: optionalNumber('Pulse length', 'ns'),
   }).noUnknown(),
+  hatches: number().oneOf([1, 2], 'Cells are hatched once or crossed.').default(1).required(),
   passes: whole('Passes', 1, 99),
   cell: object({ widthMm: positive('Cell width', 'mm'), heightMm: positive('Cell height', 'mm') }).noUnknown(),
   gapMm: notNegative('Gap', 'mm'),
   marginMm: notNegative('Margin', 'mm'),
-  fill: oneOf('Cells', ['filled', 'lines'] as const),
+  fill: oneOf('Cells', ['filled', 'lines', 'artwork'] as const),
   lineSpacingMm: positive('Line spacing', 'mm'),
   hatchAngleDeg: within('Hatch angle', -90, 90, '°'),
   directions: oneOf('Directions', ['one-way', 'two-way'] as const),
@@ -36,6 +43,27 @@ export const couponDesign = object({
     speedMmPerS: positive('Label speed', 'mm/s'),
   }).noUnknown(),
   blank: object({ widthMm: positive('Blank width', 'mm'), heightMm: positive('Blank height', 'mm') }).noUnknown(),
+  artwork: object({
+    name: string().defined().max(200),
+    strokes: array()
+      .of(
+        array()
+          .of(tuple([finite('x', 'mm'), finite('y', 'mm')]).required())
+          .required(),
+      )
+      .required()
+      .max(MOST_STROKES, 'That artwork has too many strokes for a cell: bring a smaller piece of it.'),
+  })
+    .noUnknown()
+    .nullable()
+    .defined()
+    .default(null),
+  compoundIds: array().of(uuid().label('Compound')).defined().default([]).max(9),
+  anchors: boolean().default(false).required(),
+  bareStrip: boolean().default(false).required(),
+  frame: boolean().default(true).required(),
+  order: oneOf('Order', ['as read', 'shuffled'] as const).default('as read'),
+  orderSeed: whole('Seed', 1, 1e9).default(1),
 }).noUnknown();
 
 export const createCoupon = object({
@@ -60,9 +88,25 @@ export const markBurnt = object({ version: whole('Version', 1, 1e9) }).noUnknown
 export const createReading = object({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
-  source: oneOf('Source', ['entered', 'csv'] as const),
+  /** Entered by eye with no scale, from a table, from a picture, or by eye against the printed step scale. */
+  source: oneOf('Source', ['entered', 'csv', 'picture', 'scale'] as const),
+  pictureId: uuid().label('Picture').nullable().optional(),
+  rules: outcomeRules.nullable().optional().default(undefined),
   entries: array()
-    .of(object({ cell: number().label('Cell').integer().min(0).required(), outcome: outcome() }).noUnknown())
+    .of(
+      object({
+        cell: number().label('Cell').integer().min(0).required(),
+        outcome: outcome(),
+        /** What the rules proposed, where a picture was read. */
+        proposed: string()
+          .oneOf([...OUTCOMES])
+          .optional(),
+        /** Why somebody took another outcome than proposed. */
+        reason: string().max(300).optional(),
+        /** Step of the printed scale that the cell is like, 0 (bare) to 10. */
+        step: number().label('Step').integer().min(0).max(10).optional(),
+      }).noUnknown(),
+    )
     .required()
     .min(1, 'Mark at least one cell.')
     .max(MAX_CELLS),
@@ -105,6 +149,10 @@ export interface Coupon extends Omit<CreateCoupon, 'id'> {
   readonly createdAt: string;
   readonly by: string;
   readonly burntAt: string | null;
+  /** Cells burnt whole, where the run broke off; null where all were. */
+  readonly burntCells: readonly number[] | null;
+  readonly burn: Burn | null;
+  readonly pictures: readonly CouponPicture[];
   readonly readings: readonly Reading[];
 }
 

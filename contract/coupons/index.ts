@@ -1,1 +1,4 @@
+export * from './climb.js';
 export * from './coupons.js';
+export * from './pictures.js';
+export * from './window-cells.js';

@@ -132,12 +132,19 @@ export const optionalOneOf = <T extends string>(label: string, values: readonly 
 /** A score of 0 to 10 that may be left out (null). */
 export const optionalScore = (label: string) => optionalNumber(label, 'of 10').max(10, `${label} must be at most 10.`);
 
+/** Name of a file kept by the server: the SHA-256 of its content in hex. */
+export const keptHash = (label: string) =>
+  string()
+    .matches(/^[0-9a-f]{64}$/, `${label} names no kept file.`)
+    .required();
+
+/** A place in a picture, pixels. */
+export const pictureSpot = object({ x: finite('x', 'px'), y: finite('y', 'px') }).noUnknown();
+
 /** A file kept by the server, named by the hash of its content; null for none. */
 export const storedFile = (label: string) =>
   object({
-    hash: string()
-      .matches(/^[0-9a-f]{64}$/, `${label} names no kept file.`)
-      .required(),
+    hash: keptHash(label),
     name: text('File name', 200),
   })
     .noUnknown()

@@ -1,16 +1,33 @@
 import { array, mixed, object, type InferType } from 'yup';
-import type { Figure, FlatnessAdvice, FocusStep, FocusStrip } from '@unto/core';
+import {
+  FOCUS_METHODS,
+  type Figure,
+  type FlatnessAdvice,
+  type FocusStep,
+  type FocusStrip,
+  type PlanePoint,
+} from '@unto/core';
 import { finite, note, oneOf, positive, uuid, within } from '../fields/index.js';
 
 /** What is read at the Place station. */
-export const PLACE_KINDS = ['focus', 'flatness', 'centre', 'round'] as const;
+export const PLACE_KINDS = ['focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 /** What was done about a reading. */
 export const PLACE_DECISIONS = ['taken', 'refocused', 'in steps', 'clamped', 'laid anew', 'rejected'] as const;
 export type PlaceDecision = (typeof PLACE_DECISIONS)[number];
 
+/** How a round part is shaped; without a word, one that can turn on a rotary. */
+export const ROUND_SHAPES = ['cylinder or cone', 'sphere'] as const;
+
 const place = { xMm: finite('x', 'mm'), yMm: finite('y', 'mm') };
+
+const pairOf = (label: string) =>
+  array()
+    .of(object(place).noUnknown())
+    .label(`${label} points`)
+    .required()
+    .length(2, `${label}: two points, as far apart as the piece allows.`);
 
 /** The entries of each kind, as they were read. */
 export const PLACE_ENTRIES = {
@@ -40,7 +57,32 @@ export const PLACE_ENTRIES = {
       .min(3, 'A circle needs three rim points at least.')
       .max(400),
   }).noUnknown(),
+  align: object({
+    drawn: pairOf('Drawn'),
+    found: pairOf('Found'),
+  }).noUnknown(),
+  pointer: object({
+    pairs: array()
+      .of(
+        object({
+          pointerXMm: finite('Pointer x', 'mm'),
+          pointerYMm: finite('Pointer y', 'mm'),
+          markXMm: finite('Mark x', 'mm'),
+          markYMm: finite('Mark y', 'mm'),
+        }).noUnknown(),
+      )
+      .label('Dots')
+      .required()
+      .min(1, 'Mark one dot at least, and read where the pointer stood.')
+      .max(50),
+  }).noUnknown(),
+  set: object({
+    method: oneOf('Method', FOCUS_METHODS),
+    offsetMm: finite('Focus offset', 'mm').min(-50).max(50),
+    thicknessMm: positive('Thickness set', 'mm'),
+  }).noUnknown(),
   round: object({
+    shape: oneOf('Shape', ROUND_SHAPES).optional(),
     nearMm: positive('Diameter', 'mm'),
     farMm: positive('Diameter at the far end', 'mm'),
     alongMm: positive('Length between them', 'mm'),
@@ -52,6 +94,9 @@ export interface PlaceEntriesOf {
   flatness: InferType<(typeof PLACE_ENTRIES)['flatness']>;
   centre: InferType<(typeof PLACE_ENTRIES)['centre']>;
   round: InferType<(typeof PLACE_ENTRIES)['round']>;
+  align: InferType<(typeof PLACE_ENTRIES)['align']>;
+  pointer: InferType<(typeof PLACE_ENTRIES)['pointer']>;
+  set: InferType<(typeof PLACE_ENTRIES)['set']>;
 }
 
 /** What follows from the entries, as figures. */
@@ -74,7 +119,20 @@ export interface PlaceResultOf {
     readonly tiltDegrees: number;
     readonly stretch: number;
     readonly strips: readonly FocusStrip[];
+    /** Half the width across the curve that the artwork takes: half its width, or on a sphere half its diagonal. */
+    readonly halfWidthMm: number;
   };
+  align: {
+    readonly turn: Figure;
+    readonly zeroX: Figure;
+    readonly zeroY: Figure;
+    readonly longer: Figure;
+    /** The four corners of the artwork on the machine, from its lower left one counter-clockwise. */
+    readonly corners: readonly PlanePoint[];
+  };
+  pointer: { readonly x: Figure; readonly y: Figure; readonly worst: number; readonly worstOffMm: number };
+  /** The spot that the offset leaves on the part. */
+  set: { readonly spot: Figure };
 }
 
 export const createPlaceReading = object({

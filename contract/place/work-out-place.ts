@@ -1,4 +1,5 @@
 import {
+  alignTwoPoints,
   decisive,
   fitCircle,
   fitWaist,
@@ -6,12 +7,17 @@ import {
   makeFigure,
   planFlatness,
   planRotary,
+  pointerOffset,
+  spotOffFocus,
   usableChord,
   warpSurface,
   type ArtworkBox,
   type Figure,
   type FigureInput,
+  type PlanePoint,
 } from '@unto/core';
+import { rayleighOf } from '../bench/index.js';
+import type { LensBody } from '../stores/index.js';
 import type { PlaceEntriesOf, PlaceKind, PlaceResultOf } from './place.js';
 
 /** What a reading is worked out against: the artwork, and how deep the focus is (measured by a dot hunt, or the lens's own figure). */
@@ -19,6 +25,7 @@ export interface PlaceBench {
   readonly markWidthMm: number;
   readonly markHeightMm: number;
   readonly depth: Figure;
+  readonly lens: Pick<LensBody, 'spotXMm' | 'spotYMm' | 'depthOfFocusMm' | 'depthGrowth'>;
 }
 
 /** Works a reading out: the page while it is typed, the server when it is kept. @throws place.*, value.* of the core */
@@ -73,11 +80,14 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) 
       worst: fit.worst.index,
     };
   },
-  round: ({ nearMm, farMm, alongMm }, bench) => {
-    const plan = planRotary({ nearMm, farMm, alongMm, artworkMm: bench.markWidthMm });
+  round: (entries, bench) => {
+    const { nearMm, farMm, alongMm } = entries;
+    const sphere = entries.shape === 'sphere';
+    const plan = planRotary({ nearMm, farMm: sphere ? nearMm : farMm, alongMm, artworkMm: bench.markWidthMm });
     const diameter = decisive('diameter', 'measured', { value: nearMm, unit: 'mm' });
     const depth = decisive('depth of focus, ±', bench.depth.grade, { value: bench.depth.value, unit: 'mm' });
-    const radius = Math.min(nearMm, farMm) / 2;
+    const radius = (sphere ? nearMm : Math.min(nearMm, farMm)) / 2;
+    const halfWidthMm = (sphere ? Math.hypot(bench.markWidthMm, bench.markHeightMm) : bench.markWidthMm) / 2;
     return {
       mmPerDegree: makeFigure({ formula: 'planRotary', value: plan.mmPerDegree, unit: 'mm/°', inputs: [diameter] }),
       degrees: makeFigure({ formula: 'planRotary', value: plan.degrees, unit: '°', inputs: [diameter] }),
@@ -85,9 +95,44 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) 
       chord: mm('usableChord', usableChord(radius, bench.depth.value), [diameter, depth]),
       tiltDegrees: plan.tiltDegrees,
       stretch: plan.stretch,
-      strips: bench.markWidthMm / 2 < radius ? focusStrips(radius, bench.markWidthMm / 2, bench.depth.value) : [],
+      strips: halfWidthMm < radius ? focusStrips(radius, halfWidthMm, bench.depth.value) : [],
+      halfWidthMm,
     };
   },
+  align: ({ drawn, found }, bench) => {
+    const [a, b] = [drawn, found] as unknown as [readonly [PlanePoint, PlanePoint], readonly [PlanePoint, PlanePoint]];
+    const at = alignTwoPoints(a, b);
+    const inputs = [decisive('points found on the piece', 'measured', { value: 2 })];
+    const { widthMm, heightMm } = artworkOf(bench);
+    return {
+      turn: makeFigure({ formula: 'alignTwoPoints', value: at.turnDegrees, unit: '°', inputs }),
+      zeroX: mm('alignTwoPoints', at.zero.xMm, inputs),
+      zeroY: mm('alignTwoPoints', at.zero.yMm, inputs),
+      longer: mm('alignTwoPoints', at.longerMm, inputs),
+      corners: [
+        [0, 0],
+        [widthMm, 0],
+        [widthMm, heightMm],
+        [0, heightMm],
+      ].map(([xMm, yMm]) => at.toMachine({ xMm: xMm!, yMm: yMm! })),
+    };
+  },
+  pointer: ({ pairs }) => {
+    const offset = pointerOffset(
+      pairs.map((pair) => ({
+        pointer: { xMm: pair.pointerXMm, yMm: pair.pointerYMm },
+        mark: { xMm: pair.markXMm, yMm: pair.markYMm },
+      })),
+    );
+    const inputs = [decisive('dots marked', 'measured', { value: pairs.length, unit: 'dots' })];
+    return {
+      x: mm('pointerOffset', offset.xMm, inputs, offset.reachMm?.xMm),
+      y: mm('pointerOffset', offset.yMm, inputs, offset.reachMm?.yMm),
+      worst: offset.worst.index,
+      worstOffMm: offset.worst.offMm,
+    };
+  },
+  set: ({ offsetMm }, bench) => ({ spot: spotAt(bench.lens, offsetMm) }),
 };
 
 /** The artwork with its lower left corner as the readings' zero. */
@@ -98,6 +143,21 @@ export function artworkOf(bench: Pick<PlaceBench, 'markWidthMm' | 'markHeightMm'
 function mm(formula: string, value: number, inputs: readonly FigureInput[], reach?: number): Figure {
   const interval = reach === undefined ? undefined : { low: value - reach, high: value + reach, level: 0.9 };
   return makeFigure({ formula, value, unit: 'mm', interval, inputs });
+}
+
+/** The spot on a part that lies off the focus by an offset. */
+export function spotAt(lens: PlaceBench['lens'], offsetMm: number): Figure {
+  const spotMm = Math.sqrt(lens.spotXMm * lens.spotYMm);
+  return makeFigure({
+    formula: 'spotOffFocus',
+    value: spotOffFocus({ spotMm, rayleighMm: rayleighOf(lens) }, offsetMm),
+    unit: 'mm',
+    inputs: [
+      decisive('spot in focus', 'stated', { value: spotMm, unit: 'mm' }),
+      decisive('depth of focus', 'stated', { value: lens.depthOfFocusMm, unit: 'mm' }),
+      decisive('focus offset', 'measured', { value: offsetMm, unit: 'mm' }),
+    ],
+  });
 }
 
 /** Depth of focus of a lens: as its newest dot hunt found it, else as its record states. */

@@ -3,7 +3,7 @@ import type { Figure, Grade } from '@unto/core';
 import type { Pins } from '../coupons/coupons.js';
 import { finite, oneOf, positive, uuid, whole, within } from '../fields/index.js';
 
-export const RECIPE_KINDS = ['quickest', 'widest', 'stated'] as const;
+export const RECIPE_KINDS = ['quickest', 'widest', 'stated', 'climbed'] as const;
 
 /** What the fit behind a recipe was asked, frozen with it. */
 export interface FrozenFit {

@@ -1,6 +1,6 @@
 import { object, string, type InferType } from 'yup';
-import { STATIONS, type Figure } from '@unto/core';
-import { day, enteredMass, note, notNegative, oneOf, positive, text, uuid, whole, yes } from '../fields/index.js';
+import { STATIONS } from '@unto/core';
+import { day, note, notNegative, oneOf, positive, text, uuid, whole, yes } from '../fields/index.js';
 
 export const AIM_TONES = ['dark on light', 'light on dark'] as const;
 export const AIM_STRENGTHS = ['soft', 'clear', 'strong'] as const;
@@ -63,48 +63,6 @@ export interface Check extends CreateCheck {
   readonly ticketId: string;
   readonly at: string;
   readonly by: string;
-}
-
-export const CLOCK_KINDS = ['shake', 'dry', 'cool'] as const;
-export const createClock = object({
-  id: uuid().label('id'),
-  kind: oneOf('Clock', CLOCK_KINDS),
-  label: text('Label', 120),
-  minimumS: positive('Time', 's').max(30 * 86400, 'Time must be at most 30 days.'),
-}).noUnknown();
-/** Ends a clock: `passed` when the gate is met (gloss gone, cool to the hand), `dropped` when the coat was rinsed off. */
-export const endClock = object({ outcome: oneOf('Outcome', ['passed', 'dropped'] as const) }).noUnknown();
-export type CreateClock = InferType<typeof createClock>;
-export interface Clock extends CreateClock {
-  readonly ticketId: string;
-  readonly ticketTitle: string;
-  readonly startedAt: string;
-  readonly endedAt: string | null;
-  readonly outcome: 'passed' | 'dropped' | null;
-}
-
-/** A container weighed before and after spraying some pieces; the parts too when someone took the time. */
-export const createWeighing = object({
-  id: uuid().label('id'),
-  containerId: uuid().label('Container'),
-  pieces: whole('Pieces coated', 1, 100_000),
-  before: enteredMass('Weight before'),
-  after: enteredMass('Weight after'),
-  partsBefore: enteredMass('Parts before').nullable().default(null).defined(),
-  partsAfter: enteredMass('Parts after drying').nullable().default(null).defined(),
-  correctsId: uuid().label('Corrected weighing').nullable().defined().default(null),
-}).noUnknown();
-export type CreateWeighing = InferType<typeof createWeighing>;
-export interface Weighing extends CreateWeighing {
-  readonly ticketId: string;
-  readonly at: string;
-  readonly by: string;
-  readonly compoundId: string;
-  readonly beforeG: number;
-  readonly afterG: number;
-  /** Dry film laid, as judged then. */
-  readonly film: Figure;
-  readonly transfer: Figure | null;
 }
 
 export const listTicketsQuery = object({

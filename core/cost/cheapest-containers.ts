@@ -45,7 +45,7 @@ export function cheapestContainers(neededG: number, sizes: readonly ContainerSiz
     if (at === order.length || (best && price + left * lowest > best.price)) return;
     const index = order[at]!;
     const size = sizes[index]!;
-    for (let n = Math.ceil(left / size.netG - 1e-9); n >= 0; n -= 1) {
+    for (let n = Math.max(1, Math.ceil(left / size.netG - 1e-9)); n >= 0; n -= 1) {
       counts[index] = n;
       search(at + 1, left - n * size.netG, price + n * size.priceMinor, grams + n * size.netG);
     }

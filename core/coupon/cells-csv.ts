@@ -2,6 +2,7 @@ import { readCsv, writeCsv, type CsvRow } from '../formats/csv.js';
 import { CoreError } from '../support/core-error.js';
 import { speedToMmPerS, type SpeedUnit, SPEED_UNITS } from '../units/speed.js';
 import { intervalToMm, INTERVAL_UNITS, type IntervalUnit } from '../units/length.js';
+import { designToken } from './embed.js';
 import type { CouponLayout } from './layout.js';
 import { OUTCOME_WORDS, outcomeFromWords, type Outcome } from './outcomes.js';
 import type { CellPrediction } from './predict.js';
@@ -22,12 +23,21 @@ const COLUMNS = [
   'power [%]',
   'speed [mm/s]',
   'interval [mm]',
+  'part',
+  'frequency [kHz]',
+  'pulse length [ns]',
+  'focus offset [mm]',
+  'hatch angle [°]',
+  'hatches',
+  'coats',
+  'compound',
   'passes',
   'power at the part [W]',
   'dose [J/mm²]',
   'heat index [K]',
   'rinsed',
   'scrubbed',
+  'design',
 ] as const;
 
 /** A coupon's cells as CSV (RFC 4180), with predicted figures and the outcomes entered so far. Cells count from 1. */
@@ -49,12 +59,22 @@ export function cellsCsv(
       'power [%]': cell.powerPercent,
       'speed [mm/s]': cell.speedMmPerS,
       'interval [mm]': cell.intervalMm,
-      passes: layout.design.passes,
+      part: cell.role,
+      'frequency [kHz]': cell.frequencyKHz,
+      'pulse length [ns]': cell.pulseNs,
+      'focus offset [mm]': cell.focusOffsetMm,
+      'hatch angle [°]': cell.angleDeg,
+      hatches: cell.hatches,
+      coats: cell.coats,
+      compound: cell.compound,
+      passes: cell.passes,
       'power at the part [W]': rounded(figures.powerW),
       'dose [J/mm²]': rounded(figures.doseJPerMm2),
       'heat index [K]': rounded(figures.heatIndexK),
       rinsed: found?.rinsed ? OUTCOME_WORDS[found.rinsed] : '',
       scrubbed: found?.scrubbed ? OUTCOME_WORDS[found.scrubbed] : '',
+      // The design rides on the first line, so that the table makes the same coupon again.
+      design: cell.index === 0 ? designToken(layout.design) : '',
     };
   });
   return writeCsv(COLUMNS, rows);

@@ -4,7 +4,7 @@ import { CSV_LIMIT_BYTES, decodeTable } from '../formats/csv.js';
 import { CoreError } from '../support/core-error.js';
 import { rasterTime, type RowMotion } from '../time/raster.js';
 import { cellsCsv, readCellsCsv, type CellOutcomes } from './cells-csv.js';
-import { axisValues, type CouponDesign } from './design.js';
+import { axisValues, PLAIN_DESIGN, type CouponDesign } from './design.js';
 import { readEmbeddedDesign } from './embed.js';
 import { couponGcode } from './gcode.js';
 import { hatchLines } from './hatch.js';
@@ -28,13 +28,13 @@ const BENCH = {
 /** A coupon of three powers by two speeds; a test names only what matters to it. */
 function design(change: Partial<CouponDesign> = {}): CouponDesign {
   return {
+    ...PLAIN_DESIGN,
     code: 'K-031',
     axes: {
       x: { parameter: 'power', spacing: 'linear', from: 50, to: 90, count: 3 },
       y: { parameter: 'speed', spacing: 'log', from: 100, to: 400, count: 2 },
     },
-    fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.5 },
-    passes: 1,
+    fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.5, frequencyKHz: null, pulseNs: null },
     cell: { widthMm: 5, heightMm: 4 },
     gapMm: 1,
     marginMm: 3,
@@ -180,7 +180,10 @@ describe('layout', () => {
       },
       /something else/,
     ],
-    [{ fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0 } }, /interval must be above 0/],
+    [
+      { fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0, frequencyKHz: null, pulseNs: null } },
+      /interval must be above 0/,
+    ],
     [{ passes: 0 }, /Passes/],
     [square(70, 1), /at most 4000/],
     [{ hatchAngleDeg: 120 }, /hatch angle/],
@@ -296,7 +299,10 @@ describe('G-code', () => {
   });
 
   it('does not drift over 200 lines of an interval that has no short decimal', () => {
-    const plan = design({ ...square(1, 15), fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 25.4 / 340 } });
+    const plan = design({
+      ...square(1, 15),
+      fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 25.4 / 340, frequencyKHz: null, pulseNs: null },
+    });
     const layout = layoutCoupon(plan, LIMITS);
     const { burns } = runGcode(couponGcode(layout, options));
     const last = burns.filter(({ x0, x1 }) => Math.abs(x1 - x0) > 14).at(-1)!;

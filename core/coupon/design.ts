@@ -1,11 +1,42 @@
 import { CoreError } from '../support/core-error.js';
-import { requireNotNegative, requirePositive, requireWithin } from '../support/require.js';
+import { requireFinite, requireNotNegative, requirePositive, requireWithin } from '../support/require.js';
 
-/** What a coupon may vary, in core units: percent of full scale, mm/s, mm. */
-export const COUPON_PARAMETERS = ['power', 'speed', 'interval'] as const;
+/** What a coupon may vary, in core units: percent of full scale, mm/s, mm, kHz, ns, mm, degrees, and counts. */
+export const COUPON_PARAMETERS = [
+  'power',
+  'speed',
+  'interval',
+  'frequency',
+  'pulse',
+  'focus',
+  'angle',
+  'hatches',
+  'passes',
+  'coats',
+  'compound',
+] as const;
 export type CouponParameter = (typeof COUPON_PARAMETERS)[number];
 
-export const PARAMETER_UNITS: Record<CouponParameter, string> = { power: '%', speed: 'mm/s', interval: 'mm' };
+export const PARAMETER_UNITS: Record<CouponParameter, string> = {
+  power: '%',
+  speed: 'mm/s',
+  interval: 'mm',
+  frequency: 'kHz',
+  pulse: 'ns',
+  focus: 'mm',
+  angle: '°',
+  hatches: '',
+  passes: '',
+  coats: '',
+  compound: '',
+};
+
+/** Counted things: whole numbers, 1 and up. Hatches: 1 is one direction, 2 crosses it at a right angle. */
+const COUNTED: Partial<Record<CouponParameter, number>> = { hatches: 2, passes: 99, coats: 5, compound: 9 };
+/** Focus offset and hatch angle may be nought or below. */
+const SIGNED: readonly CouponParameter[] = ['focus', 'angle'];
+/** What is sprayed cannot change from cell to cell, only from block to block. */
+const SPRAYED: readonly CouponParameter[] = ['coats', 'compound'];
 
 /** One axis of a coupon: evenly spaced, spaced by equal ratios, or a list. */
 export type CouponAxis =
@@ -22,15 +53,25 @@ export type CouponAxis =
 export interface CouponDesign {
   readonly code: string;
   readonly axes: { readonly x: CouponAxis; readonly y: CouponAxis; readonly block?: CouponAxis | undefined };
-  /** Values of the parameters that no axis varies. */
-  readonly fixed: { readonly powerPercent: number; readonly speedMmPerS: number; readonly intervalMm: number };
+  /** Values of the parameters that no axis varies. Frequency and pulse length are null where the head has none to set. */
+  readonly fixed: {
+    readonly powerPercent: number;
+    readonly speedMmPerS: number;
+    readonly intervalMm: number;
+    readonly frequencyKHz: number | null;
+    readonly pulseNs: number | null;
+  };
   readonly passes: number;
+  /** 2 hatches every cell again at a right angle. */
+  readonly hatches: 1 | 2;
   readonly cell: { readonly widthMm: number; readonly heightMm: number };
   readonly gapMm: number;
   readonly marginMm: number;
-  /** Filled cells, or cells of separate lines `lineSpacingMm` apart. */
-  readonly fill: 'filled' | 'lines';
+  /** Filled cells, cells of separate lines `lineSpacingMm` apart, or a piece of the artwork in every cell. */
+  readonly fill: 'filled' | 'lines' | 'artwork';
   readonly lineSpacingMm: number;
+  /** Polylines in mm, origin at the lower left of the piece shown in a cell; needed where cells are artwork. */
+  readonly artwork: { readonly name: string; readonly strokes: readonly (readonly ArtworkPoint[])[] } | null;
   readonly hatchAngleDeg: number;
   readonly directions: 'one-way' | 'two-way';
   /** Burnt labels: at rows and columns, or besides that under each cell. */
@@ -41,13 +82,47 @@ export interface CouponDesign {
     readonly speedMmPerS: number;
   };
   readonly blank: { readonly widthMm: number; readonly heightMm: number };
+  /** Compounds of the blocks, by id, where an axis varies the compound. */
+  readonly compoundIds: readonly string[];
+  /** The middle setting again in the corners and the centre of every block, to show drift of spray and flatness. */
+  readonly anchors: boolean;
+  /** A column beside the grid that is left uncoated: what the beam does alone. */
+  readonly bareStrip: boolean;
+  /** Corner marks by which a picture of it is read. */
+  readonly frame: boolean;
+  /** Order of burning: as read, or shuffled so that heat and drift do not follow an axis. */
+  readonly order: 'as read' | 'shuffled';
+  readonly orderSeed: number;
 }
+
+export type ArtworkPoint = readonly [x: number, y: number];
+
+/** The parts of a design that a plain coupon leaves as they are. */
+export const PLAIN_DESIGN = {
+  passes: 1,
+  hatches: 1,
+  artwork: null,
+  compoundIds: [],
+  anchors: false,
+  bareStrip: false,
+  frame: true,
+  order: 'as read',
+  orderSeed: 1,
+} as const satisfies Partial<CouponDesign>;
 
 /** What the head allows. */
 export interface CouponLimits {
   readonly bed: { readonly widthMm: number; readonly heightMm: number };
   readonly topSpeedMmPerS: number;
   readonly firingThresholdPercent: number;
+  /** What a pulsed head can be set to; undefined where it has nothing to set. */
+  readonly frequencyKHz?: Range | undefined;
+  readonly pulseNs?: Range | undefined;
+}
+
+export interface Range {
+  readonly low: number;
+  readonly high: number;
 }
 
 /** More cells than a coupon of 50 × 80 help nobody and would stall a bench phone. */
@@ -63,7 +138,7 @@ export function axisValues(axis: CouponAxis): number[] {
     if (axis.values.length === 0) {
       throw new CoreError('coupon.axes', `The ${axis.parameter} axis lists no value.`, { path: axis.parameter });
     }
-    axis.values.forEach((value) => requirePositive(axis.parameter, value));
+    axis.values.forEach((value) => requireValue(axis.parameter, value));
     if (new Set(axis.values).size !== axis.values.length) {
       throw new CoreError('coupon.axes', `The ${axis.parameter} axis lists a value twice.`, { path: axis.parameter });
     }
@@ -73,9 +148,9 @@ export function axisValues(axis: CouponAxis): number[] {
   if (!Number.isInteger(count) || count < 1) {
     throw new CoreError('coupon.axes', `The ${axis.parameter} axis needs one step or more.`, { path: axis.parameter });
   }
-  requirePositive(axis.parameter, from);
+  requireValue(axis.parameter, from, axis.spacing);
   if (count === 1) return [from];
-  requirePositive(axis.parameter, to);
+  requireValue(axis.parameter, to, axis.spacing);
   if (from === to) {
     throw new CoreError(
       'coupon.axes',
@@ -85,11 +160,24 @@ export function axisValues(axis: CouponAxis): number[] {
       },
     );
   }
-  return Array.from({ length: count }, (_, i) => {
+  const values = Array.from({ length: count }, (_, i) => {
     const t = i / (count - 1);
     const value = axis.spacing === 'log' ? from * (to / from) ** t : from + (to - from) * t;
     return Number(value.toPrecision(6));
   });
+  values.forEach((value) => requireValue(axis.parameter, value));
+  return values;
+}
+
+/** A value that its parameter can take. */
+function requireValue(parameter: CouponParameter, value: number, spacing?: 'linear' | 'log'): void {
+  const most = COUNTED[parameter];
+  if (SIGNED.includes(parameter) && spacing !== 'log') requireFinite(parameter, value);
+  else requirePositive(parameter, value);
+  if (most !== undefined && spacing === undefined && (!Number.isInteger(value) || value > most))
+    throw new CoreError('coupon.axes', `The ${parameter} axis takes whole numbers from 1 to ${most}, not ${value}.`, {
+      path: parameter,
+    });
 }
 
 /**
@@ -101,23 +189,20 @@ export function checkDesign(design: CouponDesign, limits: CouponLimits): void {
   if (new Set(axes.map((axis) => axis.parameter)).size !== axes.length) {
     throw new CoreError('coupon.axes', 'Each axis must vary something else.', { path: 'axes' });
   }
-  const values = {
-    power: [design.fixed.powerPercent],
-    speed: [design.fixed.speedMmPerS],
-    interval: [design.fixed.intervalMm],
-  };
-  for (const axis of axes) values[axis.parameter] = axisValues(axis);
-  const cells = axes.reduce((product, axis) => product * values[axis.parameter].length, 1);
+  const sprayed = [design.axes.x, design.axes.y].find(({ parameter }) => SPRAYED.includes(parameter));
+  if (sprayed) {
+    throw new CoreError('coupon.axes', `The ${sprayed.parameter} can only change from block to block.`, {
+      path: 'axes',
+    });
+  }
+  const values = valuesOf(design);
+  const cells = axes.reduce((product, { parameter }) => product * values[parameter]!.length, 1);
   if (cells > MAX_CELLS) {
     throw new CoreError('coupon.too-many-cells', `${cells} cells; a coupon holds at most ${MAX_CELLS}.`, {
       path: 'axes',
     });
   }
-  for (const percent of values.power) {
-    requireWithin('power', requirePositive('power', percent), 0, 100);
-  }
-  for (const speed of [...values.speed, design.labels.speedMmPerS]) checkSpeed(speed, limits.topSpeedMmPerS);
-  for (const interval of values.interval) requirePositive('interval', interval);
+  checkValues(design, values, limits);
   requirePositive('cell width', design.cell.widthMm);
   requirePositive('cell height', design.cell.heightMm);
   requireNotNegative('gap', design.gapMm);
@@ -126,11 +211,49 @@ export function checkDesign(design: CouponDesign, limits: CouponLimits): void {
   requirePositive('blank height', design.blank.heightMm);
   requirePositive('label height', design.labels.heightMm);
   requireWithin('label power', requirePositive('label power', design.labels.powerPercent), 0, 100);
-  requireWithin('hatch angle', design.hatchAngleDeg, -90, 90);
   if (!Number.isInteger(design.passes) || design.passes < 1 || design.passes > 99) {
     throw new CoreError('value.out-of-range', 'Passes must be a whole number from 1 to 99.', { path: 'passes' });
   }
   if (design.fill === 'lines') requirePositive('line spacing', design.lineSpacingMm);
+  if (design.fill === 'artwork' && !design.artwork?.strokes.length)
+    throw new CoreError('coupon.axes', 'Cells are to show the artwork: bring an SVG of it.', { path: 'artwork' });
+}
+
+/** Every value that each parameter takes on the coupon. */
+function valuesOf({ axes, fixed, passes, hatches, hatchAngleDeg }: CouponDesign): ParameterValues {
+  const values: ParameterValues = {
+    power: [fixed.powerPercent],
+    speed: [fixed.speedMmPerS],
+    interval: [fixed.intervalMm],
+    frequency: fixed.frequencyKHz === null ? [] : [fixed.frequencyKHz],
+    pulse: fixed.pulseNs === null ? [] : [fixed.pulseNs],
+    passes: [passes],
+    hatches: [hatches],
+    angle: [hatchAngleDeg],
+  };
+  for (const axis of [axes.x, axes.y, ...(axes.block ? [axes.block] : [])]) values[axis.parameter] = axisValues(axis);
+  return values;
+}
+
+type ParameterValues = Partial<Record<CouponParameter, number[]>>;
+
+function checkValues(design: CouponDesign, values: ParameterValues, limits: CouponLimits): void {
+  for (const percent of values.power!) requireWithin('power', requirePositive('power', percent), 0, 100);
+  for (const speed of [...values.speed!, design.labels.speedMmPerS]) checkSpeed(speed, limits.topSpeedMmPerS);
+  for (const interval of values.interval!) requirePositive('interval', interval);
+  for (const offset of values.focus ?? []) requireWithin('focus', offset, -20, 20);
+  for (const angle of values.angle!) requireWithin('hatch angle', angle, -90, 90);
+  if (values.frequency!.length && !limits.frequencyKHz) throw notSet('frequency');
+  if (values.pulse!.length && !limits.pulseNs) throw notSet('pulse');
+  for (const value of [...values.frequency!, ...values.pulse!]) requirePositive('value', value);
+  const most = Math.max(0, ...(values.compound ?? []));
+  if (most > design.compoundIds.length)
+    throw new CoreError('coupon.axes', `Name ${most} compounds, one for each block.`, { path: 'compound' });
+}
+
+function notSet(parameter: 'frequency' | 'pulse'): CoreError {
+  const name = parameter === 'pulse' ? 'pulse length' : 'frequency';
+  return new CoreError('coupon.axes', `This head has no ${name} to set: leave it out.`, { path: parameter });
 }
 
 /** @throws value.not-positive, value.out-of-range */

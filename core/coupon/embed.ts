@@ -1,3 +1,4 @@
+import { readDxfNote } from '../formats/dxf.js';
 import { CoreError } from '../support/core-error.js';
 import type { CouponDesign } from './design.js';
 
@@ -9,11 +10,13 @@ export function designToken(design: CouponDesign): string {
 }
 
 /**
- * Reads the design back out of an SVG or G-code file that Unto wrote.
+ * Reads the design back out of an SVG, DXF, G-code or CSV file that Unto wrote; whoever asks checks it against its schema.
  * @throws csv.malformed when the file carries none or a damaged one
  */
-export function readEmbeddedDesign(text: string): CouponDesign {
-  const token = /unto-design:([A-Za-z0-9%._~!*'-]+)/.exec(text)?.[1];
+export function readEmbeddedDesign(text: string): unknown {
+  // In a DXF the token is cut into comment lines.
+  const whole = text.includes('AC1009') ? readDxfNote(text) : text;
+  const token = /unto-design:([A-Za-z0-9%._~!*'-]+)/.exec(whole)?.[1];
   if (!token) {
     throw new CoreError(
       'csv.malformed',
@@ -21,7 +24,7 @@ export function readEmbeddedDesign(text: string): CouponDesign {
     );
   }
   try {
-    return JSON.parse(decodeURIComponent(token)) as CouponDesign;
+    return JSON.parse(decodeURIComponent(token)) as unknown;
   } catch {
     throw new CoreError('csv.malformed', 'The coupon design inside this file is damaged.');
   }

@@ -1,8 +1,11 @@
 import { overscan, type RowMotion } from '../time/raster.js';
 import { designToken } from './embed.js';
-import { hatchLines, type HatchLine } from './hatch.js';
-import { labelStrokes } from './label-strokes.js';
+import { burnOrder, handSetting } from './burn-order.js';
+import { cellLines, lineKey } from './cell-lines.js';
+import type { HatchLine } from './hatch.js';
+import { labelStrokes, type Point } from './label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
+import { qrRects, type CouponQr } from './qr.js';
 
 /** How the controller is told to fire. */
 export interface GcodeOptions {
@@ -11,39 +14,79 @@ export interface GcodeOptions {
   readonly fullScaleS: number;
   /** M3 keeps power constant through corners (small detail); M4 scales it with speed. */
   readonly laserOn: 'M3' | 'M4';
+  /** Width of the spot, for the rows of a QR symbol, mm. */
+  readonly spotMm?: number | undefined;
+  /** Indices of the cells to burn and no marks: the rest of a coupon whose run broke off. All cells and marks without it. */
+  readonly only?: readonly number[] | undefined;
 }
 
 /**
- * A coupon as G-code: RS-274 subset G0 G1 G21 G90 G91 M3/M4 M5 S F, mm and mm/min, origin at the blank's lower left corner.
+ * A coupon as G-code: RS-274 subset G0 G1 G21 G90 G91 M0 M3/M4 M5 S F, mm and mm/min, origin at the blank's lower left corner.
  * Every cell goes to its corner in absolute coordinates; its lines follow in relative ones, so that the text of a cell with the
- * same interval and speed is computed once. Steps are differences of rounded absolute positions: rounding never adds up.
+ * same interval and speed is computed once. Steps are differences of rounded absolute positions: rounding never adds up. Where a
+ * person must set something between cells the program stops (M0) and says what.
  * The design itself rides in a comment and reads back with readEmbeddedDesign.
  */
 export function couponGcode(layout: CouponLayout, options: GcodeOptions): string {
-  const parts = [header(layout)];
-  for (const label of layout.labels) parts.push(labelProgram(label, layout, options));
+  return [...gcodeParts(layout, options)].join('');
+}
+
+/** The same program part by part (a label, a cell), for writing it out while it is made. */
+export function* gcodeParts(layout: CouponLayout, options: GcodeOptions): Generator<string> {
+  yield header(layout);
+  if (!options.only) yield* marksProgram(layout, options);
   const bodies = new Map<string, string[]>();
-  for (const cell of layout.cells) {
-    if (cell.reachable) parts.push(cellProgram(cell, layout, options, bodies));
+  let set = '';
+  for (const cell of burnOrder(layout)) {
+    if (options.only && !options.only.includes(cell.index)) continue;
+    const wanted = handSetting(cell);
+    if (wanted !== set) yield `M5\n(set ${wanted || 'the focus as planned'}, then go on)\nM0\n`;
+    set = wanted;
+    yield cellProgram(cell, layout, options, bodies);
   }
-  parts.push('M5\nG90\nG0 X0 Y0\n(end)\n');
-  return parts.join('');
+  yield 'M5\nG90\nG0 X0 Y0\n(end)\n';
+}
+
+function* marksProgram(layout: CouponLayout, options: GcodeOptions): Generator<string> {
+  for (const label of layout.labels) yield strokesProgram(`label ${label.text}`, labelStrokes(label), layout, options);
+  if (layout.frame) yield strokesProgram('corner marks', layout.frameStrokes, layout, options);
+  if (layout.qr) yield strokesProgram('QR', qrStrokes(layout.qr, options), layout, options);
+}
+
+/** Every run of dark modules as lines of a fine hatch. */
+function qrStrokes(qr: CouponQr, { spotMm = 0.15 }: GcodeOptions): Point[][] {
+  const lines = Math.max(2, Math.round(qr.moduleMm / spotMm));
+  const inset = Math.min(spotMm / 2, qr.moduleMm / 3);
+  return qrRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
+    Array.from({ length: lines }, (_, k): Point[] => {
+      const y = yMm + ((k + 0.5) * heightMm) / lines;
+      return [
+        [xMm + inset, y],
+        [xMm + widthMm - inset, y],
+      ];
+    }),
+  );
 }
 
 function header(layout: CouponLayout): string {
   const { design } = layout;
   return (
-    `(coupon ${design.code.replace(/[()]/g, '')}, ${layout.cells.length} cells)\n` +
+    `(coupon ${comment(design.code)}, ${layout.cells.length} cells)\n` +
     `(design ${designToken(design)})\n` +
     '(keep the enclosure shut; never leave a running laser)\n' +
     'G21\nG90\nM5\n'
   );
 }
 
-function labelProgram(label: CouponLayout['labels'][number], { design }: CouponLayout, options: GcodeOptions): string {
+function strokesProgram(
+  name: string,
+  strokes: readonly (readonly Point[])[],
+  { design }: CouponLayout,
+  options: GcodeOptions,
+): string {
   const s = sWord(design.labels.powerPercent, options);
-  const lines = [`(label ${label.text})`, `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
-  for (const stroke of labelStrokes(label)) {
+  const lines = [`(${comment(name)})`, 'G90', `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
+  for (const stroke of strokes) {
     stroke.forEach(([x, y], i) => {
       if (i === 0) lines.push(`G0 X${mm(x)} Y${mm(y)}`);
       else lines.push(`G1 X${mm(x)} Y${mm(y)}${i === 1 ? ` S${s}` : ''}`);
@@ -59,8 +102,7 @@ function cellProgram(
   options: GcodeOptions,
   bodies: Map<string, string[]>,
 ): string {
-  const { design } = layout;
-  const key = `${cell.intervalMm}|${cell.speedMmPerS}`;
+  const key = lineKey(cell);
   let body = bodies.get(key);
   if (!body) {
     body = cellBody(cell, layout, options);
@@ -69,7 +111,7 @@ function cellProgram(
   const start = `G90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
   const pass = start + body.join(` S${sWord(cell.powerPercent, options)}`);
   const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1})\n`;
-  return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(design.passes)}G90\nM5\n`;
+  return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(cell.passes)}G90\nM5\n`;
 }
 
 /** Positions are written to a tenth of a µm. */
@@ -77,11 +119,7 @@ const GRID_PER_MM = 10_000;
 
 /** Text of a cell's lines in relative moves, cut where the S word belongs. */
 function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOptions): string[] {
-  const lines = hatchLines(design.cell, {
-    intervalMm: design.fill === 'filled' ? cell.intervalMm : design.lineSpacingMm,
-    angleDeg: design.hatchAngleDeg,
-    directions: design.directions,
-  });
+  const lines = cellLines(design, cell);
   const runUp = overscan(cell.speedMmPerS, options.motion);
   const pieces: string[] = [''];
   // In tenths of a µm, as whole numbers: positions are rounded once, and equal steps give equal words without formatting again.
@@ -117,6 +155,11 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
 function unit(line: HatchLine): [number, number] {
   const length = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
   return [(line.x1 - line.x0) / length, (line.y1 - line.y0) / length];
+}
+
+/** Text that may stand in a comment: no brackets. */
+function comment(text: string): string {
+  return text.replace(/[()]/g, '');
 }
 
 function mm(value: number): string {

@@ -1,5 +1,9 @@
+export * from './burn-order.js';
+export * from './cell-lines.js';
+export * from './cell-size.js';
 export * from './cells-csv.js';
 export * from './design.js';
+export * from './dxf.js';
 export * from './embed.js';
 export * from './gcode.js';
 export * from './hatch.js';
@@ -7,4 +11,6 @@ export * from './label-strokes.js';
 export * from './layout.js';
 export * from './outcomes.js';
 export * from './predict.js';
+export * from './qr.js';
+export * from './setting-words.js';
 export * from './svg.js';

@@ -1,21 +1,42 @@
 import { CoreError } from '../support/core-error.js';
 import { axisValues, checkDesign, type CouponDesign, type CouponLimits, type CouponParameter } from './design.js';
-import { textWidth } from './label-strokes.js';
+import { textWidth, type Point } from './label-strokes.js';
+import { placeQr, type CouponQr } from './qr.js';
+
+/** Part a cell plays: in the grid, an anchor repeated to show drift, or on the strip left uncoated. */
+export type CellRole = 'grid' | 'anchor' | 'bare';
+
+/** How one cell is fired. */
+export interface CellSetting {
+  readonly powerPercent: number;
+  readonly speedMmPerS: number;
+  readonly intervalMm: number;
+  readonly frequencyKHz: number | null;
+  readonly pulseNs: number | null;
+  /** Null: at the coupon's own focus offset. */
+  readonly focusOffsetMm: number | null;
+  readonly angleDeg: number;
+  readonly hatches: number;
+  readonly passes: number;
+  readonly coats: number;
+  /** Which of the coupon's compounds, from 1. */
+  readonly compound: number;
+}
 
 /** One square to be marked. Position of its lower left corner in mm from the lower left corner of the blank. */
-export interface CouponCell {
-  /** Counted from 0 in reading order: blocks, then rows from the top, then columns. */
+export interface CouponCell extends CellSetting {
+  /** Counted from 0 in reading order: blocks, then rows from the top, then columns; anchors and bare cells of a block after its grid. */
   readonly index: number;
+  readonly role: CellRole;
   readonly block: number;
   readonly row: number;
   readonly column: number;
   readonly xMm: number;
   readonly yMm: number;
-  readonly powerPercent: number;
-  readonly speedMmPerS: number;
-  readonly intervalMm: number;
-  /** False where the head does not fire at this power. */
+  /** False where the head cannot do it. */
   readonly reachable: boolean;
+  /** Why not; null where it can. */
+  readonly unreachableBecause: string | null;
 }
 
 /** Text to burn; x, y is the lower left corner of its first letter. */
@@ -31,8 +52,20 @@ export interface CouponLayout {
   readonly design: CouponDesign;
   readonly cells: readonly CouponCell[];
   readonly labels: readonly CouponLabel[];
+  /** Strokes of the corner marks, burnt like labels; their outer corners are at `frame`. */
+  readonly frameStrokes: readonly (readonly Point[])[];
+  readonly frame: CouponFrame | null;
+  readonly qr: CouponQr | null;
   /** Size that cells, labels and margins need, mm. */
   readonly needed: { readonly widthMm: number; readonly heightMm: number };
+}
+
+/** Outer corners of the corner marks, mm: from the lower left one counter-clockwise they span this box. */
+export interface CouponFrame {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
 }
 
 /** Letters below this cannot be read after the scrub (common practice, no source). */
@@ -59,7 +92,38 @@ export function layoutCoupon(design: CouponDesign, limits: CouponLimits): Coupon
     placeBlock({ design, limits, grid, block, blockValue, left, top, cells, labels });
   });
   labels.push({ text: design.code, xMm: design.marginMm, yMm: design.marginMm, heightMm: design.labels.heightMm });
-  return { design, cells, labels, needed };
+  const frame = design.frame ? frameOf(design, needed.widthMm) : null;
+  const qr = placeQr(design, needed);
+  return { design, cells, labels, frame, frameStrokes: frame ? cornerMarks(frame) : [], qr, needed };
+}
+
+/** Corner marks stand in the margin, this far off the edge of the blank at least, with arms of this length, mm. */
+const FRAME = { off: 0.6, clear: 1.2, arm: 3, lines: 4, step: 0.15 } as const;
+
+function frameOf({ marginMm, blank }: CouponDesign, neededMm: number): CouponFrame {
+  const inset = Math.max(FRAME.off, marginMm - FRAME.clear);
+  return { xMm: inset, yMm: inset, widthMm: neededMm - 2 * inset, heightMm: blank.heightMm - 2 * inset };
+}
+
+/** Every corner mark is drawn a few times side by side, so that a camera sees it. */
+function cornerMarks({ xMm, yMm, widthMm, heightMm }: CouponFrame): Point[][] {
+  const arm = Math.min(FRAME.arm, widthMm / 3, heightMm / 3);
+  const corners = [
+    [xMm, yMm, 1, 1],
+    [xMm + widthMm, yMm, -1, 1],
+    [xMm + widthMm, yMm + heightMm, -1, -1],
+    [xMm, yMm + heightMm, 1, -1],
+  ] as const;
+  return corners.flatMap(([x, y, right, up]) =>
+    Array.from({ length: FRAME.lines }, (_, i): Point[] => {
+      const [px, py] = [x + right * i * FRAME.step, y + up * i * FRAME.step];
+      return [
+        [x + right * arm, py],
+        [px, py],
+        [px, y + up * arm],
+      ];
+    }),
+  );
 }
 
 /** Label of a value: short, without trailing zeros. */
@@ -77,6 +141,8 @@ interface Grid {
   readonly pitchX: number;
   readonly pitchY: number;
   readonly cellTextMm: number;
+  /** Extra rows above, through and below the grid for the anchors. */
+  readonly anchorRows: readonly number[];
   readonly blockWidth: number;
   readonly blockHeight: number;
   readonly footer: number;
@@ -92,8 +158,11 @@ function measure(design: CouponDesign): Grid {
   const pitchX = design.cell.widthMm + design.gapMm;
   const cellTextMm = design.labels.at === 'each' ? cellLetterMm(design, columns, rows) : 0;
   const pitchY = design.cell.heightMm + Math.max(design.gapMm, cellTextMm * 2);
-  const blockWidth = leftMm + columns.length * pitchX - design.gapMm + (blocks.length > 1 ? letter * 1.5 : 0);
-  const blockHeight = headMm + rows.length * pitchY;
+  const wide = columns.length + (design.bareStrip ? 1 : 0);
+  const strip = design.bareStrip ? STRIP_OFF_MM : 0;
+  const blockWidth = leftMm + wide * pitchX + strip - design.gapMm + (blocks.length > 1 ? letter * 1.5 : 0);
+  const anchorRows = design.anchors ? [-1, Math.floor(rows.length / 2), rows.length] : [];
+  const blockHeight = headMm + (rows.length + anchorRows.length) * pitchY;
   const room = design.blank.widthMm - 2 * design.marginMm;
   const perRow = Math.min(blocks.length, Math.max(1, Math.floor((room + 1e-9) / blockWidth)));
   return {
@@ -106,11 +175,15 @@ function measure(design: CouponDesign): Grid {
     pitchX,
     pitchY,
     cellTextMm,
+    anchorRows,
     blockWidth,
     blockHeight,
     footer: letter * 1.4,
   };
 }
+
+/** Room between the coated grid and the strip left uncoated, for the masking tape, mm. */
+const STRIP_OFF_MM = 3;
 
 function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
   const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(x, y), 1))));
@@ -123,6 +196,11 @@ function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): 
     );
   }
   return letter;
+}
+
+/** Compounds are called by letters on the blank; the working sheet says which is which. */
+function blockText(parameter: CouponParameter, value: number): string {
+  return parameter === 'compound' ? String.fromCharCode(64 + value) : labelText(value);
 }
 
 function cellText(x: number, y: number): string {
@@ -142,11 +220,12 @@ interface BlockTask {
 }
 
 function placeBlock(task: BlockTask): void {
-  const { design, grid, block, blockValue, left, top, cells, labels } = task;
+  const { design, grid, blockValue, left, top, cells, labels } = task;
   const letter = design.labels.heightMm;
   const first = left + grid.leftMm;
   if (design.axes.block) {
-    labels.push({ text: labelText(blockValue), xMm: first, yMm: top - letter, heightMm: letter });
+    const text = blockText(design.axes.block.parameter, blockValue);
+    labels.push({ text, xMm: first, yMm: top - letter, heightMm: letter });
   }
   grid.columns.forEach((value, column) => {
     const text = labelText(value);
@@ -160,12 +239,12 @@ function placeBlock(task: BlockTask): void {
     });
   });
   grid.rows.forEach((value, row) => {
-    const y = top - grid.headMm - row * grid.pitchY - design.cell.heightMm;
+    const y = rowY(task, row);
     const fits = Math.min(letter, grid.pitchY * 0.9);
     labels.push({ text: labelText(value), xMm: left, yMm: y + (design.cell.heightMm - fits) / 2, heightMm: fits });
     grid.columns.forEach((columnValue, column) => {
       const x = first + column * grid.pitchX;
-      cells.push(makeCell(task, { index: cells.length, block, row, column, xMm: x, yMm: y }, columnValue, value));
+      cells.push(makeCell(task, { role: 'grid', row, column, xMm: x, yMm: y }, columnValue, value));
       if (grid.cellTextMm) {
         const text = cellText(columnValue, value);
         const centred = x + (design.cell.widthMm - textWidth(text, grid.cellTextMm)) / 2;
@@ -173,29 +252,96 @@ function placeBlock(task: BlockTask): void {
       }
     });
   });
+  placeAnchors(task, first);
+  placeBareStrip(task, first);
+}
+
+/** Lower edge of a row; the rows at and after the middle make room for the anchor in the centre, the first for those above it. */
+function rowY({ design, grid, top }: BlockTask, row: number): number {
+  const before = grid.anchorRows.filter((anchor) => anchor <= row).length;
+  return top - grid.headMm - (row + before) * grid.pitchY - design.cell.heightMm;
+}
+
+/** The middle setting in the four corners and the centre. */
+function placeAnchors(task: BlockTask, first: number): void {
+  const { grid, design, top, cells } = task;
+  const middle = (values: readonly number[]) => values[Math.floor(values.length / 2)]!;
+  const last = grid.columns.length - 1;
+  grid.anchorRows.forEach((row, i) => {
+    const y = top - grid.headMm - (row + (i === 0 ? 1 : i)) * grid.pitchY - design.cell.heightMm;
+    for (const column of i === 1 ? [last / 2] : last > 0 ? [0, last] : [0]) {
+      const place = { role: 'anchor', row, column, xMm: first + column * grid.pitchX, yMm: y } as const;
+      cells.push(makeCell(task, place, middle(grid.columns), middle(grid.rows)));
+    }
+  });
+}
+
+/** Beside every row, on bare ground, its own setting at the far end of the other axis. */
+function placeBareStrip(task: BlockTask, first: number): void {
+  const { grid, design, cells } = task;
+  if (!design.bareStrip) return;
+  const column = grid.columns.length;
+  const xMm = first + column * grid.pitchX + STRIP_OFF_MM;
+  grid.rows.forEach((value, row) => {
+    const place = { role: 'bare', row, column, xMm, yMm: rowY(task, row) } as const;
+    cells.push(makeCell(task, place, grid.columns[column - 1]!, value));
+  });
 }
 
 function makeCell(
-  { design, limits, blockValue }: BlockTask,
-  place: Pick<CouponCell, 'index' | 'block' | 'row' | 'column' | 'xMm' | 'yMm'>,
+  { design, limits, block, blockValue, cells }: BlockTask,
+  place: Pick<CouponCell, 'role' | 'row' | 'column' | 'xMm' | 'yMm'>,
   x: number,
   y: number,
 ): CouponCell {
-  const setting: Record<CouponParameter, number> = {
-    power: design.fixed.powerPercent,
-    speed: design.fixed.speedMmPerS,
-    interval: design.fixed.intervalMm,
+  const { fixed, axes } = design;
+  const setting: Record<CouponParameter, number | null> = {
+    power: fixed.powerPercent,
+    speed: fixed.speedMmPerS,
+    interval: fixed.intervalMm,
+    frequency: fixed.frequencyKHz,
+    pulse: fixed.pulseNs,
+    focus: null,
+    angle: design.hatchAngleDeg,
+    hatches: design.hatches,
+    passes: design.passes,
+    coats: 1,
+    compound: 1,
   };
-  if (design.axes.block) setting[design.axes.block.parameter] = blockValue;
-  setting[design.axes.x.parameter] = x;
-  setting[design.axes.y.parameter] = y;
+  if (axes.block) setting[axes.block.parameter] = blockValue;
+  setting[axes.x.parameter] = x;
+  setting[axes.y.parameter] = y;
+  const because = unreachable(setting, limits);
   return {
+    index: cells.length,
+    block,
     ...place,
-    powerPercent: setting.power,
-    speedMmPerS: setting.speed,
-    intervalMm: setting.interval,
-    reachable: setting.power >= limits.firingThresholdPercent,
+    powerPercent: setting.power!,
+    speedMmPerS: setting.speed!,
+    intervalMm: setting.interval!,
+    frequencyKHz: setting.frequency,
+    pulseNs: setting.pulse,
+    focusOffsetMm: setting.focus,
+    angleDeg: setting.angle!,
+    hatches: setting.hatches!,
+    passes: setting.passes!,
+    coats: setting.coats!,
+    compound: setting.compound!,
+    reachable: because === null,
+    unreachableBecause: because,
   };
+}
+
+function unreachable(
+  { power, frequency, pulse }: Record<CouponParameter, number | null>,
+  { firingThresholdPercent, frequencyKHz, pulseNs }: CouponLimits,
+): string | null {
+  if (power! < firingThresholdPercent) return `does not fire below ${firingThresholdPercent} %`;
+  const outside = (value: number | null, range: CouponLimits['pulseNs']) =>
+    value !== null && range !== undefined && (value < range.low || value > range.high);
+  if (outside(frequency, frequencyKHz)) return `runs from ${frequencyKHz!.low} to ${frequencyKHz!.high} kHz`;
+  if (outside(pulse, pulseNs)) return `pulses from ${pulseNs!.low} to ${pulseNs!.high} ns`;
+  return null;
 }
 
 function refuseIfTooLarge(design: CouponDesign, limits: CouponLimits, needed: CouponLayout['needed']): void {

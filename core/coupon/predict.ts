@@ -3,7 +3,7 @@ import { arealDose } from '../beam/dose.js';
 import { equivalentRadius } from '../beam/spot.js';
 import { heatIndex } from '../heat/heat-index.js';
 import { moveTime, overscan, rowTime, type RowMotion } from '../time/raster.js';
-import { hatchLines } from './hatch.js';
+import { cellLines, lineKey } from './cell-lines.js';
 import { labelStrokes } from './label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
 
@@ -32,7 +32,7 @@ export function predictCells(layout: CouponLayout, bench: CouponBench): CellPred
   const perWatt = new Map<number, number>();
   return layout.cells.map((cell) => {
     const powerW = deliveredPower(cell.powerPercent, bench.power);
-    if (powerW <= 0) return { powerW, doseJPerMm2: null, heatIndexK: null };
+    if (powerW <= 0 || !cell.reachable) return { powerW, doseJPerMm2: null, heatIndexK: null };
     let unit = perWatt.get(cell.speedMmPerS);
     if (unit === undefined) {
       const { conductivity, diffusivity } = bench;
@@ -42,7 +42,7 @@ export function predictCells(layout: CouponLayout, bench: CouponBench): CellPred
     return {
       powerW,
       doseJPerMm2:
-        layout.design.fill === 'filled' ? arealDose({ ...cell, powerW, passes: layout.design.passes }) : null,
+        layout.design.fill === 'filled' ? arealDose({ ...cell, powerW, passes: cell.passes * cell.hatches }) : null,
       heatIndexK: unit * powerW,
     };
   });
@@ -57,13 +57,13 @@ export function couponRunTime(layout: CouponLayout, motion: RowMotion): number {
   let seconds = 0;
   for (const cell of layout.cells) {
     if (!cell.reachable) continue;
-    const key = `${cell.intervalMm}|${cell.speedMmPerS}`;
+    const key = lineKey(cell);
     if (!known.has(key)) known.set(key, cellTime(cell, layout, motion));
-    seconds += known.get(key)! * design.passes + moveTime(design.cell.widthMm, rapid, acceleration);
+    seconds += known.get(key)! * cell.passes + moveTime(design.cell.widthMm, rapid, acceleration);
   }
-  for (const label of layout.labels) {
-    for (const stroke of labelStrokes(label)) {
-      seconds += moveTime(label.heightMm / 2, rapid, acceleration);
+  for (const strokes of [...layout.labels.map(labelStrokes), layout.frameStrokes]) {
+    for (const stroke of strokes) {
+      seconds += moveTime(design.labels.heightMm / 2, rapid, acceleration);
       stroke.slice(1).forEach((to, i) => {
         const from = stroke[i]!;
         seconds += moveTime(Math.hypot(to[0] - from[0], to[1] - from[1]), design.labels.speedMmPerS, acceleration);
@@ -74,18 +74,25 @@ export function couponRunTime(layout: CouponLayout, motion: RowMotion): number {
 }
 
 function cellTime(cell: CouponCell, { design }: CouponLayout, motion: RowMotion): number {
-  const lines = hatchLines(design.cell, {
-    intervalMm: design.fill === 'filled' ? cell.intervalMm : design.lineSpacingMm,
-    angleDeg: design.hatchAngleDeg,
-    directions: design.directions,
-  });
-  return lines.reduce((sum, line) => {
+  // On a gantry the step to the next row is a move of its own, from rest to rest.
+  const step = motion.kind === 'gantry' ? moveTime(cell.intervalMm, motion.rapidMmPerS, motion.accelerationMmPerS2) : 0;
+  return cellLines(design, cell).reduce((sum, line) => {
     const widthMm = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
-    return sum + rowTime({ widthMm, speedMmPerS: cell.speedMmPerS, directions: design.directions }, motion);
+    return sum + step + rowTime({ widthMm, speedMmPerS: cell.speedMmPerS, directions: design.directions }, motion);
   }, 0);
 }
 
 /** Widest reach of the beam outside the cells while it runs up, mm: must stay on the bed. */
 export function widestRunUp(layout: CouponLayout, motion: RowMotion): number {
   return Math.max(0, ...layout.cells.map((cell) => overscan(cell.speedMmPerS, motion)));
+}
+
+/**
+ * Dose of the burnt labels, J/mm²: a single line over the width of the spot. Labels weaker than most cells are lost with them in the
+ * scrub.
+ */
+export function labelDose({ design }: CouponLayout, bench: CouponBench): number {
+  const { powerPercent, speedMmPerS } = design.labels;
+  const widthMm = 2 * equivalentRadius(bench.spotXMm, bench.spotYMm);
+  return deliveredPower(powerPercent, bench.power) / (speedMmPerS * widthMm);
 }

@@ -1,7 +1,9 @@
 import { designToken } from './embed.js';
-import { hatchLines } from './hatch.js';
+import { cellLines } from './cell-lines.js';
 import { labelStrokes } from './label-strokes.js';
+import { qrRects } from './qr.js';
 import type { CouponLayout } from './layout.js';
+import { settingWords } from './setting-words.js';
 
 /**
  * A coupon as SVG 1.1 at true size in mm: one group a cell (a rectangle when filled, strokes for line cells) carrying its setting
@@ -10,8 +12,7 @@ import type { CouponLayout } from './layout.js';
 export function couponSvg(layout: CouponLayout): string {
   const { blank } = layout.design;
   const cells = layout.cells.map((cell) => cellGroup(cell, layout)).join('\n');
-  const labels = layout.labels
-    .flatMap((label) => labelStrokes(label))
+  const labels = [...layout.labels.flatMap((label) => labelStrokes(label)), ...layout.frameStrokes]
     .map((stroke) => stroke.map(([x, y], i) => `${i ? 'L' : 'M'}${mm(x)} ${mm(blank.heightMm - y)}`).join(' '))
     .join(' ');
   return `<?xml version="1.0" encoding="UTF-8"?>
@@ -22,14 +23,14 @@ export function couponSvg(layout: CouponLayout): string {
 <g id="cells" stroke="#1F262B" stroke-width="0.05">
 ${cells}
 </g>
-<path id="labels" d="${labels}" fill="none" stroke="#1F262B" stroke-width="0.15"/>
+<path id="labels" d="${labels}" fill="none" stroke="#1F262B" stroke-width="0.15"/>${qrGroup(layout)}
 </svg>
 `;
 }
 
 function cellGroup(cell: CouponLayout['cells'][number], { design }: CouponLayout): string {
   const top = design.blank.heightMm - cell.yMm - design.cell.heightMm;
-  const setting = `${n(cell.powerPercent)} %, ${n(cell.speedMmPerS)} mm/s, ${n(cell.intervalMm)} mm`;
+  const setting = settingWords(cell);
   const shape =
     design.fill === 'filled'
       ? `<rect x="${mm(cell.xMm)}" y="${mm(top)}" width="${mm(design.cell.widthMm)}" height="${mm(design.cell.heightMm)}"/>`
@@ -37,12 +38,17 @@ function cellGroup(cell: CouponLayout['cells'][number], { design }: CouponLayout
   return `<g id="cell-${cell.index + 1}" data-power-percent="${n(cell.powerPercent)}" data-speed-mm-per-s="${n(cell.speedMmPerS)}" data-interval-mm="${n(cell.intervalMm)}"><title>${setting}</title>${shape}</g>`;
 }
 
+function qrGroup({ qr, design }: CouponLayout): string {
+  if (!qr) return '';
+  const rects = qrRects(qr).map(
+    ({ xMm, yMm, widthMm, heightMm }) =>
+      `<rect x="${mm(xMm)}" y="${mm(design.blank.heightMm - yMm - heightMm)}" width="${mm(widthMm)}" height="${mm(heightMm)}"/>`,
+  );
+  return `\n<g id="qr" fill="#1F262B" shape-rendering="crispEdges">${rects.join('')}</g>`;
+}
+
 function linePath(cell: CouponLayout['cells'][number], design: CouponLayout['design']): string {
-  const lines = hatchLines(design.cell, {
-    intervalMm: design.lineSpacingMm,
-    angleDeg: design.hatchAngleDeg,
-    directions: design.directions,
-  });
+  const lines = cellLines(design, cell);
   const flip = (y: number) => mm(design.blank.heightMm - cell.yMm - y);
   return lines
     .map((line) => `M${mm(cell.xMm + line.x0)} ${flip(line.y0)} L${mm(cell.xMm + line.x1)} ${flip(line.y1)}`)

@@ -1,1 +1,2 @@
 export * from './csv.js';
+export * from './dxf.js';

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { layoutSheet, overlap, sheetDxf, sheetSvg, sparesFigure, sparesFor, type SheetJob } from './index.js';
+import {
+  layoutSheet,
+  nestSheet,
+  overlap,
+  sheetDxf,
+  sheetSvg,
+  sparesFigure,
+  sparesFor,
+  type NestJob,
+  type SheetJob,
+} from './index.js';
 
 const JOB: SheetJob = {
   sheet: { widthMm: 300, heightMm: 200 },
@@ -108,25 +118,120 @@ describe('what a sheet gives', () => {
   });
 });
 
+describe('a jig', () => {
+  const jig = { firstXMm: 10, firstYMm: 8, pitchXMm: 45, pitchYMm: 30, shiftMm: 0 };
+  it('keeps its own raster: (300 − 5 − 10 − 38) ÷ 45 + 1 = 6 across, (200 − 5 − 8 − 22) ÷ 30 + 1 = 6 up', () => {
+    const layout = layoutSheet({ ...JOB, jig, testPlaces: 3 });
+    expect(layout).toMatchObject({ columns: 6, rows: 6, lost: 0, test: 3 });
+    expect(layout.places[7]).toMatchObject({ xMm: 55, yMm: 38 });
+  });
+
+  it('loses what a shift takes over the margin, and refuses a pitch closer than the piece', () => {
+    const layout = layoutSheet({ ...JOB, jig: { ...jig, shiftMm: 30 } });
+    expect(layout.lost).toBe(3);
+    expect(layout.places[6]!.xMm).toBe(40);
+    expect(() => layoutSheet({ ...JOB, jig: { ...jig, pitchXMm: 30 } })).toThrow(/would overlap/);
+    expect(() => layoutSheet({ ...JOB, jig: { ...jig, firstXMm: 290 } })).toThrow(/Not one piece/);
+  });
+});
+
+describe('nesting mixed sizes', () => {
+  const kind = (widthMm: number, heightMm: number, count: number, test = false) => ({
+    label: '',
+    widthMm,
+    heightMm,
+    count,
+    test,
+  });
+  const NEST: NestJob = {
+    sheet: { widthMm: 300, heightMm: 200 },
+    gapMm: 1,
+    marginMm: 5,
+    keepOuts: [],
+    seed: 1,
+    kinds: [],
+  };
+
+  it('fills a sheet that can be filled: two halves and four quarters of it', () => {
+    const sheet = { widthMm: 100, heightMm: 60 };
+    const layout = nestSheet({ ...NEST, sheet, gapMm: 0, marginMm: 0, kinds: [kind(50, 30, 2), kind(50, 60, 1)] });
+    expect(layout).toMatchObject({ leftOut: [0, 0], used: 1, ofBound: 1 });
+  });
+
+  it('never overlaps, leaves the sheet, comes nearer than the kerf, or meets a keep-out; and loses no piece', () => {
+    const size = (max: number) => fc.double({ min: 4, max, noNaN: true });
+    const box = fc.record({ xMm: size(250), yMm: size(150), widthMm: size(60), heightMm: size(60) });
+    const kinds = fc.array(fc.tuple(size(90), size(90), fc.integer({ min: 0, max: 12 })), {
+      minLength: 1,
+      maxLength: 5,
+    });
+    fc.assert(
+      fc.property(
+        kinds,
+        fc.array(box, { maxLength: 3 }),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        (sizes, keepOuts, gapMm) => {
+          const all = [kind(10, 10, 1), ...sizes.map(([w, h, count]) => kind(w, h, count))];
+          const layout = nestSheet({ ...NEST, kinds: all, keepOuts, gapMm });
+          layout.places.forEach((place, i) => {
+            expect(Math.min(place.xMm, place.yMm)).toBeGreaterThanOrEqual(5 - 1e-6);
+            expect(place.xMm + place.widthMm).toBeLessThanOrEqual(295 + 1e-6);
+            expect(place.yMm + place.heightMm).toBeLessThanOrEqual(195 + 1e-6);
+            const roomy = { ...place, widthMm: place.widthMm + gapMm - 1e-6, heightMm: place.heightMm + gapMm - 1e-6 };
+            layout.places.slice(i + 1).forEach((other) => expect(overlap(roomy, other)).toBe(false));
+            expect(keepOuts.some((out) => overlap(place, out))).toBe(false);
+          });
+          all.forEach(({ count }, k) => {
+            expect(layout.places.filter((place) => place.kind === k).length + layout.leftOut[k]!).toBe(count);
+          });
+          expect(layout.ofBound).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('comes out the same from one seed, tells how far it is, and stops when told', () => {
+    const job = { ...NEST, kinds: [kind(37, 23, 30), kind(51, 17, 30), kind(29, 44, 30)] };
+    expect(nestSheet(job)).toEqual(nestSheet(job));
+    const told: number[] = [];
+    nestSheet(job, ({ round }) => {
+      told.push(round);
+      return round < 2;
+    });
+    expect(told).toEqual([1, 2]);
+  });
+
+  it('refuses what cannot be laid, and too much at once', () => {
+    expect(() => nestSheet({ ...NEST, kinds: [kind(400, 300, 1)] })).toThrow(/Not one of these/);
+    expect(() => nestSheet({ ...NEST, kinds: [kind(10, 10, 0)] })).toThrow(/Say how many/);
+    expect(() => nestSheet({ ...NEST, kinds: [kind(10, 10, 2001)] })).toThrow(/more than the 2000/);
+    expect(() => nestSheet({ ...NEST, kinds: [kind(0, 10, 1)] })).toThrow(/above 0/);
+    expect(nestSheet({ ...NEST, kinds: [kind(400, 300, 1), kind(20, 10, 1)] }).leftOut).toEqual([1, 0]);
+  });
+});
+
 describe('the layout as files', () => {
   const job: SheetJob = {
     ...JOB,
     sheet: { widthMm: 100, heightMm: 60 },
     keepOuts: [{ xMm: 0, yMm: 0, widthMm: 20, heightMm: 20 }],
   };
-  const layout = layoutSheet(job);
+  const layout = layoutSheet({ ...job, testPlaces: 1 });
+  const drawn = { ...job, places: layout.places, isTest: (i: number) => i === layout.places.length - 1 };
 
   it('SVG is at true scale in mm, y turned up, with a ruler to check a printout', () => {
-    const svg = sheetSvg(job, layout);
+    const svg = sheetSvg(drawn);
     expect(svg).toMatch(/width="140mm" height="74mm" viewBox="0 0 140 74"/);
     expect(svg.match(/<rect/g)).toHaveLength(1 + layout.places.length + 1);
     const first = layout.places[0]!;
     expect(svg).toContain(`x="${first.xMm}" y="${60 - first.yMm - first.heightMm}"`);
+    expect(svg.match(/stroke-dasharray/g)).toHaveLength(1);
     expect(svg).toMatch(/50 mm: check against a rule/);
   });
 
   it('DXF R12 reads back to the same rectangles: group codes and values in pairs', () => {
-    const lines = sheetDxf(job, layout).split('\r\n').slice(0, -1);
+    const lines = sheetDxf(drawn).split('\r\n').slice(0, -1);
     const pairs = Array.from({ length: lines.length / 2 }, (_, i) => [lines[2 * i]!, lines[2 * i + 1]!] as const);
     expect(pairs.at(-1)).toEqual(['0', 'EOF']);
     const corners: number[][] = [];
@@ -137,7 +242,7 @@ describe('the layout as files', () => {
         if (layer === 'PIECES') corners.push([Number(pairs[i + 2]![1]), Number(pairs[i + 3]![1])]);
       }
     });
-    expect(corners).toHaveLength(4 * layout.places.length);
+    expect(corners).toHaveLength(4 * (layout.places.length - 1));
     const { xMm, yMm, widthMm, heightMm } = layout.places[0]!;
     expect(corners.slice(0, 4)).toEqual([
       [xMm, yMm],

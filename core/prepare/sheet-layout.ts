@@ -18,6 +18,19 @@ export interface SheetJob {
   readonly marginMm: number;
   /** Places nothing may lie on: holes, clamps, scratches. */
   readonly keepOuts: readonly SheetBox[];
+  /** A jig’s own raster instead of the closest one; the pieces stay upright. */
+  readonly jig?: JigRaster | undefined;
+  /** Places kept for test pieces: the last ones. */
+  readonly testPlaces?: number | undefined;
+}
+
+/** The raster of a jig, mm: where its first place lies, how far apart the next ones, and what every second row is shifted by. */
+export interface JigRaster {
+  readonly firstXMm: number;
+  readonly firstYMm: number;
+  readonly pitchXMm: number;
+  readonly pitchYMm: number;
+  readonly shiftMm: number;
 }
 
 export interface SheetLayout {
@@ -30,6 +43,8 @@ export interface SheetLayout {
   readonly lost: number;
   /** Share of the sheet that becomes pieces. */
   readonly used: number;
+  /** How many of the places, the last ones, are for test pieces. */
+  readonly test: number;
 }
 
 const SLACK = 1e-9;
@@ -49,16 +64,20 @@ export function layoutSheet(job: SheetJob): SheetLayout {
   requirePositive('piece height', job.piece.heightMm);
   requireNotNegative('gap', job.gapMm);
   requireNotNegative('margin', job.marginMm);
+  if (job.jig) return jigLayout(job, job.jig);
   const upright = grid(job, false);
   const turned = grid(job, true);
   const best = turned.places.length > upright.places.length ? turned : upright;
-  if (best.columns * best.rows === 0)
-    throw new CoreError(
-      'place.sheet-too-small',
-      `Not one piece of ${job.piece.widthMm} × ${job.piece.heightMm} mm fits on ${job.sheet.widthMm} × ${job.sheet.heightMm} mm with ${job.marginMm} mm of margin.`,
-      { path: 'sheet' },
-    );
+  if (best.columns * best.rows === 0) throw tooSmall(job);
   return best;
+}
+
+function tooSmall(job: SheetJob): CoreError {
+  return new CoreError(
+    'place.sheet-too-small',
+    `Not one piece of ${job.piece.widthMm} × ${job.piece.heightMm} mm fits on ${job.sheet.widthMm} × ${job.sheet.heightMm} mm with ${job.marginMm} mm of margin.`,
+    { path: 'sheet' },
+  );
 }
 
 function grid(job: SheetJob, turned: boolean): SheetLayout {
@@ -67,26 +86,76 @@ function grid(job: SheetJob, turned: boolean): SheetLayout {
   const fit = (room: number, size: number) =>
     Math.max(0, Math.floor((room - 2 * marginMm + gapMm) / (size + gapMm) + SLACK));
   const [columns, rows] = [fit(sheet.widthMm, w), fit(sheet.heightMm, h)];
-  if (columns * rows > MOST_PLACES)
-    throw new CoreError(
-      'value.out-of-range',
-      `That would be ${columns * rows} pieces; at most ${MOST_PLACES} are laid out. Are the sizes in mm?`,
-      { path: 'piece' },
-    );
+  requireFew(columns * rows);
   const all = Array.from({ length: columns * rows }, (_, k): SheetBox => ({
     xMm: marginMm + (k % columns) * (w + gapMm),
     yMm: marginMm + Math.floor(k / columns) * (h + gapMm),
     widthMm: w,
     heightMm: h,
   }));
-  const places = all.filter((place) => !job.keepOuts.some((box) => overlap(place, box)));
+  return laidOut(job, all, { columns, rows, turned });
+}
+
+/** A jig's raster: places that leave the sheet's margin or meet a keep-out are lost. */
+function jigLayout(job: SheetJob, jig: JigRaster): SheetLayout {
+  const { sheet, piece, marginMm } = job;
+  const near = (pitch: number, size: number, name: string) => {
+    if (requirePositive(name, pitch) < size - SLACK)
+      throw new CoreError(
+        'value.out-of-range',
+        `${name} of ${pitch} mm is less than the piece, ${size} mm: places would overlap.`,
+        {
+          path: 'jig',
+        },
+      );
+  };
+  near(jig.pitchXMm, piece.widthMm, 'Pitch across');
+  near(jig.pitchYMm, piece.heightMm, 'Pitch up');
+  const count = (room: number, first: number, size: number, pitch: number) =>
+    Math.max(0, Math.floor((room - marginMm - first - size) / pitch + SLACK) + 1);
+  const columns = count(sheet.widthMm, requireNotNegative('first place', jig.firstXMm), piece.widthMm, jig.pitchXMm);
+  const rows = count(sheet.heightMm, requireNotNegative('first place', jig.firstYMm), piece.heightMm, jig.pitchYMm);
+  requireFew(columns * rows);
+  if (columns * rows === 0) throw tooSmall(job);
+  const all = Array.from({ length: columns * rows }, (_, k): SheetBox => {
+    const row = Math.floor(k / columns);
+    return {
+      xMm: jig.firstXMm + (k % columns) * jig.pitchXMm + (row % 2) * jig.shiftMm,
+      yMm: jig.firstYMm + row * jig.pitchYMm,
+      ...piece,
+    };
+  });
+  return laidOut(job, all, { columns, rows, turned: false });
+}
+
+function requireFew(count: number): void {
+  if (count > MOST_PLACES)
+    throw new CoreError(
+      'value.out-of-range',
+      `That would be ${count} pieces; at most ${MOST_PLACES} are laid out. Are the sizes in mm?`,
+      { path: 'piece' },
+    );
+}
+
+function laidOut(
+  job: SheetJob,
+  all: readonly SheetBox[],
+  shape: { columns: number; rows: number; turned: boolean },
+): SheetLayout {
+  const { sheet, marginMm } = job;
+  const inside = ({ xMm, yMm, widthMm, heightMm }: SheetBox) =>
+    xMm >= marginMm - SLACK &&
+    yMm >= marginMm - SLACK &&
+    xMm + widthMm <= sheet.widthMm - marginMm + SLACK &&
+    yMm + heightMm <= sheet.heightMm - marginMm + SLACK;
+  const places = all.filter((place) => inside(place) && !job.keepOuts.some((box) => overlap(place, box)));
+  const area = places.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0);
   return {
+    ...shape,
     places,
-    columns,
-    rows,
-    turned,
     lost: all.length - places.length,
-    used: (places.length * w * h) / (sheet.widthMm * sheet.heightMm),
+    used: area / (sheet.widthMm * sheet.heightMm),
+    test: Math.min(places.length, requireNotNegative('test places', job.testPlaces ?? 0)),
   };
 }
 

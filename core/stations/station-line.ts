@@ -9,7 +9,11 @@ export interface TicketFacts {
   readonly prepareNeeded: number;
   readonly placeDone: number;
   readonly placeNeeded: number;
+  /** Name of another head (or the same with another lens) that stands on the machine; null when the planned one does, or nobody said. */
+  readonly otherHead: string | null;
   readonly coatedPieces: number;
+  /** Coated pieces that lie on the shelf, and whether any are past their date; null when none do. */
+  readonly stored: { readonly pieces: number; readonly past: boolean } | null;
   /** Seconds until the last running drying clock has run its minimum; 0 when it has; null when none runs. */
   readonly dryingLeftS: number | null;
   readonly coupon: 'none' | 'designed' | 'burnt' | 'rinsed' | 'scrubbed';
@@ -44,7 +48,10 @@ export function stationLine(facts: TicketFacts): StationState[] {
       : { state: 'open', word: 'to choose' },
     prepare: counted(facts.prepareDone, facts.prepareNeeded, 'bare, clean, dry'),
     coat: coatState(facts),
-    place: counted(facts.placeDone, facts.placeNeeded, 'in focus'),
+    place:
+      facts.otherHead === null
+        ? counted(facts.placeDone, facts.placeNeeded, 'in focus')
+        : { state: 'attention', word: 'head to change' },
     prove: facts.recipe
       ? { state: 'done', word: facts.recipe }
       : {
@@ -79,6 +86,10 @@ function coatState(facts: TicketFacts): Omit<StationState, 'station'> {
   if (facts.choiceMade && facts.compoundName === null) return { state: 'done', word: 'none needed' };
   if (facts.dryingLeftS === 0) return { state: 'attention', word: 'look for gloss' };
   if (facts.dryingLeftS !== null) return { state: 'running', word: 'drying' };
+  if (facts.stored)
+    return facts.stored.past
+      ? { state: 'attention', word: `${facts.stored.pieces} past date` }
+      : { state: 'running', word: `${facts.stored.pieces} stored` };
   if (facts.coatedPieces >= facts.pieces) return { state: 'done', word: 'dry' };
   return { state: 'open', word: facts.coatedPieces ? `${facts.coatedPieces} of ${facts.pieces}` : 'to coat' };
 }

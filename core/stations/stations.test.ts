@@ -12,6 +12,8 @@ const fresh: TicketFacts = {
   placeDone: 0,
   placeNeeded: 3,
   coatedPieces: 0,
+  stored: null,
+  otherHead: null,
   dryingLeftS: null,
   coupon: 'none',
   recipe: null,

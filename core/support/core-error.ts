@@ -25,6 +25,9 @@ export type CoreErrorCode =
   | 'fit.not-converged'
   | 'weighing.reversed'
   | 'weighing.below-tare'
+  | 'comb.reversed'
+  | 'trend.too-few'
+  | 'trend.one-moment'
   | 'place.too-few-points'
   | 'place.points-in-line'
   | 'place.contradiction'
@@ -34,7 +37,17 @@ export type CoreErrorCode =
   | 'choose.no-options'
   | 'choose.no-weight'
   | 'identify.ruled-out'
-  | 'cost.no-size';
+  | 'cost.no-size'
+  | 'reading.points'
+  | 'reading.outside'
+  | 'reading.no-contrast'
+  | 'reading.no-card'
+  | 'reading.two-cards'
+  | 'reading.card-bent'
+  | 'reading.too-coarse'
+  | 'reading.no-coupon'
+  | 'reading.other-coupon'
+  | 'reading.no-light';
 
 /**
  * A refusal of the core: `code` for programs, `message` for people, `path` for the field it is about,

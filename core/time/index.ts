@@ -1,1 +1,2 @@
+export * from './clock.js';
 export * from './raster.js';

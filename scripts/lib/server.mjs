@@ -5,30 +5,43 @@ import { CLIENT, ROOT } from './paths.mjs';
 
 /**
  * Launches the server and waits until it listens.
- * @param {{ url: string, port: number, files: string, host?: string, env?: Record<string, string> }} options
+ * @param {{ url: string, port: number, files: string, host?: string, devices?: string, env?: Record<string, string> }} options
  */
-export function launchServer({ url, port, files, host = '127.0.0.1', env = {} }) {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts/serve.ts')], {
+export function launchServer({ url, port, files, host = '127.0.0.1', devices, env = {} }) {
+  return launch('serve', /UNTO LISTENS ON (\S+)/, {
+    DATABASE_URL: url,
+    UNTO_PORT: String(port),
+    UNTO_HOST: host,
+    UNTO_CLIENT: CLIENT,
+    UNTO_FILES: files,
+    ...(devices ? { UNTO_DEVICES: devices } : {}),
+    ...env,
+  });
+}
+
+/** Launches the simulated devices on a free loopback port. */
+export function launchStandIns() {
+  return launch('stand-ins', /STAND-INS LISTEN ON (\S+)/, { UNTO_STAND_IN_PORT: '0' });
+}
+
+/**
+ * @param {string} script @param {RegExp} listens what it prints once it listens, its address in the first group
+ * @param {Record<string, string>} env
+ */
+function launch(script, listens, env) {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, `scripts/${script}.ts`)], {
     cwd: ROOT,
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: {
-      ...process.env,
-      DATABASE_URL: url,
-      UNTO_PORT: String(port),
-      UNTO_HOST: host,
-      UNTO_CLIENT: CLIENT,
-      UNTO_FILES: files,
-      ...env,
-    },
+    env: { ...process.env, ...env },
   });
   const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code)));
   const address = new Promise((resolve, reject) => {
     child.stdout.on('data', (/** @type {Buffer} */ chunk) => {
-      const found = /UNTO LISTENS ON (\S+)/.exec(chunk.toString());
+      const found = listens.exec(chunk.toString());
       if (found) resolve(found[1]);
     });
-    child.once('exit', (code) => reject(new Error(`The server stopped before it listened (code ${code}).`)));
+    child.once('exit', (code) => reject(new Error(`scripts/${script}.ts stopped before it listened (code ${code}).`)));
   });
   return {
     ended,

@@ -22,7 +22,7 @@ import {
   type Ticket,
   type Workshop,
 } from '@unto/contract';
-import { scrubbedCells } from '../coupons/service.js';
+import { scrubbedCells } from '../coupons/view.js';
 import { list, type Context } from '../db/context.js';
 
 /** The fits are for choosing, not for a recipe: one seed for all, so that a choice can be made again. */

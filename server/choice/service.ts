@@ -41,7 +41,7 @@ import { fault } from '../http/refusal.js';
 import { listStores, loadBench } from '../stores/service.js';
 import { stockByCompound } from '../stores/use.js';
 import { getTicket } from '../tickets/service.js';
-import { transferSamples } from '../tickets/weighings.js';
+import { transferSamples } from '../coat/weighings.js';
 import { workshop } from '../workshop/service.js';
 import { markEvidence, substratesNear, yearlyUse } from './evidence.js';
 import { CHOICE_SEED, pairingRate, type PairingRate } from './rate.js';

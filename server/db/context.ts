@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
+import type { Devices } from '../devices/devices.js';
 import type { FileStore } from '../files/file-store.js';
 import { Refusal } from '../http/refusal.js';
 import type { Models, Rows } from './models.js';
@@ -9,6 +10,7 @@ export interface Context {
   readonly sequelize: Sequelize;
   readonly models: Models;
   readonly files: FileStore;
+  readonly devices: Devices;
   readonly transaction: Transaction | undefined;
   readonly now: Date;
   /** Operator's id; empty for reads. */

@@ -3,9 +3,13 @@ import { Umzug } from 'umzug';
 import * as foundation from './migrations/0001-foundation.js';
 import * as choosing from './migrations/0002-choosing.js';
 import * as placing from './migrations/0003-placing.js';
+import * as coating from './migrations/0004-coating.js';
+import * as fitting from './migrations/0005-fitting.js';
+import * as picture from './migrations/0006-picture.js';
+import * as proving from './migrations/0007-proving.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
-const MIGRATIONS = [foundation, choosing, placing];
+const MIGRATIONS = [foundation, choosing, placing, coating, fitting, picture, proving];
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}

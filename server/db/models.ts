@@ -1,14 +1,34 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
-import type { CouponDesign, Figure, Grade, SwitchingPoint, Weights } from '@unto/core';
+import type {
+  ClimbOutcome,
+  CoatHandling,
+  CoatMapJudgement,
+  CouponDesign,
+  Figure,
+  Grade,
+  HeadChangeStep,
+  LooksFinding,
+  OutcomeRules,
+  Stage,
+  SwitchingPoint,
+  Weights,
+} from '@unto/core';
 import type {
   Aim,
+  BurnState,
+  CouponPictureEntries,
+  CreateReading,
+  CoatEntriesOf,
+  CoatReadingKind,
   FileType,
   FrozenFit,
   FrozenScore,
   Pins,
   PlaceEntriesOf,
   PlaceKind,
+  PictureEntries,
   PlaceResultOf,
+  SheetEntries,
   StoreBodyOf,
   StoreKind,
   WeighedPart,
@@ -71,6 +91,8 @@ export interface Rows {
     transfer: Figure | null;
     transferValue: number | null;
     correctsId: string | null;
+    strokes: number | null;
+    afterPotLife: boolean;
     at: Date;
     byId: string;
   };
@@ -89,14 +111,58 @@ export interface Rows {
     version: number;
     createdAt: Date;
     burntAt: Date | null;
+    burntCells: readonly number[] | null;
+    byId: string;
+  };
+  couponPictures: {
+    id: string;
+    couponId: string;
+    stage: Stage;
+    fileHash: string;
+    entries: CouponPictureEntries;
+    at: Date;
+    byId: string;
+  };
+  burns: {
+    id: string;
+    couponId: string;
+    attempt: number;
+    state: BurnState;
+    laserOn: 'M3' | 'M4';
+    elapsedS: number;
+    totalS: number;
+    /** Cells done by earlier attempts and this one. */
+    cellsDone: readonly number[];
+    /** Those of the earlier attempts alone. */
+    cellsBefore: readonly number[];
+    cell: number | null;
+    message: string;
+    startedAt: Date;
+    seenAt: Date;
+    endedAt: Date | null;
+    byId: string;
+  };
+  climbSteps: {
+    id: string;
+    ticketId: string;
+    powerPercent: number;
+    powerW: number;
+    speedMmPerS: number;
+    intervalMm: number;
+    outcome: ClimbOutcome;
+    note: string;
+    pins: Pins;
+    at: Date;
     byId: string;
   };
   readings: {
     id: string;
     couponId: string;
-    stage: string;
+    stage: Stage;
     source: string;
-    entries: { cell: number; outcome: string }[];
+    pictureId: string | null;
+    rules: OutcomeRules | null;
+    entries: CreateReading['entries'];
     sequence: number;
     at: Date;
     byId: string;
@@ -213,6 +279,69 @@ export interface Rows {
     at: Date;
     byId: string;
   };
+  fittings: {
+    id: string;
+    machineId: string;
+    headId: string;
+    lensId: string;
+    ticketId: string | null;
+    work: 'mark' | 'cut';
+    steps: HeadChangeStep[];
+    at: Date;
+    byId: string;
+  };
+  sheets: {
+    id: string;
+    ticketId: string;
+    entries: SheetEntries;
+    places: number;
+    leftOut: number;
+    used: number;
+    at: Date;
+    byId: string;
+  };
+  coatReadings: {
+    id: string;
+    ticketId: string;
+    compoundId: string;
+    compoundRevisionId: string;
+    weighingId: string | null;
+    kind: CoatReadingKind;
+    entries: CoatEntriesOf[CoatReadingKind];
+    film: Figure;
+    findings: readonly LooksFinding[];
+    note: string;
+    at: Date;
+    byId: string;
+  };
+  coatPictures: {
+    id: string;
+    ticketId: string;
+    weighingId: string | null;
+    entries: PictureEntries;
+    judgement: CoatMapJudgement;
+    decision: 'accepted' | 'touch up' | 'rinsed off';
+    note: string;
+    at: Date;
+    byId: string;
+  };
+  storedCoats: {
+    id: string;
+    ticketId: string;
+    compoundId: string;
+    compoundRevisionId: string;
+    pieces: number;
+    place: string;
+    note: string;
+    handling: CoatHandling;
+    storedAt: Date;
+    keepUntil: Date | null;
+    byId: string;
+    endedAt: Date | null;
+    outcome: 'taken up' | 'rinsed off' | null;
+    endReason: string;
+    endedById: string | null;
+  };
   storedFiles: { id: string; hash: string; name: string; mediaType: FileType; bytes: number; at: Date; byId: string };
 }
 
@@ -274,6 +403,8 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
     transfer: JSONB,
     transferValue: DOUBLE,
     correctsId: UUID,
+    strokes: INTEGER,
+    afterPotLife: BOOLEAN,
     at: DATE,
     byId: UUID,
   },
@@ -291,9 +422,49 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
     version: INTEGER,
     createdAt: DATE,
     burntAt: DATE,
+    burntCells: JSONB,
     byId: UUID,
   },
-  readings: { couponId: UUID, stage: TEXT, source: TEXT, entries: JSONB, sequence: BIGINT, at: DATE, byId: UUID },
+  couponPictures: { couponId: UUID, stage: TEXT, fileHash: TEXT, entries: JSONB, at: DATE, byId: UUID },
+  burns: {
+    couponId: UUID,
+    attempt: INTEGER,
+    state: TEXT,
+    laserOn: TEXT,
+    elapsedS: DOUBLE,
+    totalS: DOUBLE,
+    cellsDone: JSONB,
+    cellsBefore: JSONB,
+    cell: INTEGER,
+    message: TEXT,
+    startedAt: DATE,
+    seenAt: DATE,
+    endedAt: DATE,
+    byId: UUID,
+  },
+  climbSteps: {
+    ticketId: UUID,
+    powerPercent: DOUBLE,
+    powerW: DOUBLE,
+    speedMmPerS: DOUBLE,
+    intervalMm: DOUBLE,
+    outcome: TEXT,
+    note: TEXT,
+    pins: JSONB,
+    at: DATE,
+    byId: UUID,
+  },
+  readings: {
+    couponId: UUID,
+    stage: TEXT,
+    source: TEXT,
+    pictureId: UUID,
+    rules: JSONB,
+    entries: JSONB,
+    sequence: BIGINT,
+    at: DATE,
+    byId: UUID,
+  },
   recipes: {
     ticketId: UUID,
     number: INTEGER,
@@ -393,6 +564,56 @@ const COLUMNS: Record<keyof Rows, Record<string, unknown>> = {
     note: TEXT,
     at: DATE,
     byId: UUID,
+  },
+  fittings: {
+    machineId: UUID,
+    headId: UUID,
+    lensId: UUID,
+    ticketId: UUID,
+    work: TEXT,
+    steps: JSONB,
+    at: DATE,
+    byId: UUID,
+  },
+  sheets: { ticketId: UUID, entries: JSONB, places: INTEGER, leftOut: INTEGER, used: DOUBLE, at: DATE, byId: UUID },
+  coatReadings: {
+    ticketId: UUID,
+    compoundId: UUID,
+    compoundRevisionId: UUID,
+    weighingId: UUID,
+    kind: TEXT,
+    entries: JSONB,
+    film: JSONB,
+    findings: JSONB,
+    note: TEXT,
+    at: DATE,
+    byId: UUID,
+  },
+  coatPictures: {
+    ticketId: UUID,
+    weighingId: UUID,
+    entries: JSONB,
+    judgement: JSONB,
+    decision: TEXT,
+    note: TEXT,
+    at: DATE,
+    byId: UUID,
+  },
+  storedCoats: {
+    ticketId: UUID,
+    compoundId: UUID,
+    compoundRevisionId: UUID,
+    pieces: INTEGER,
+    place: TEXT,
+    note: TEXT,
+    handling: TEXT,
+    storedAt: DATE,
+    keepUntil: DATE,
+    byId: UUID,
+    endedAt: DATE,
+    outcome: TEXT,
+    endReason: TEXT,
+    endedById: UUID,
   },
   storedFiles: { hash: TEXT, name: TEXT, mediaType: TEXT, bytes: INTEGER, at: DATE, byId: UUID },
 };

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import { fileTypeOf, type KeptFile } from '@unto/contract';
+import { fileTypeOf, isHeic, type KeptFile } from '@unto/contract';
 import { insert, list, type Context } from '../db/context.js';
 import type { Models } from '../db/models.js';
 import { Refusal } from '../http/refusal.js';
@@ -12,6 +12,11 @@ import type { FileStore } from './file-store.js';
  */
 export async function keepFile(context: Context, name: string, bytes: Uint8Array): Promise<KeptFile> {
   const mediaType = fileTypeOf(bytes);
+  if (!mediaType && isHeic(bytes))
+    throw new Refusal(
+      'wrong-file',
+      `“${name}” is a HEIC picture, which browsers cannot open. Set the phone's camera to JPEG (“most compatible”), or send it as JPEG. Nothing was kept; your original is where it was.`,
+    );
   if (!mediaType)
     throw new Refusal(
       'wrong-file',

@@ -58,7 +58,13 @@ async function perform(
   request: Request,
   work: (context: Context) => Promise<unknown>,
 ): Promise<unknown> {
-  const base = { sequelize: deps.sequelize, models: deps.models, files: deps.files, now: deps.clock() };
+  const base = {
+    sequelize: deps.sequelize,
+    models: deps.models,
+    files: deps.files,
+    devices: deps.devices,
+    now: deps.clock(),
+  };
   if (route.method === 'get') return work({ ...base, transaction: undefined, actor: '' });
   const actor = request.get('x-unto-operator') ?? '';
   return deps.sequelize.transaction(async (transaction) => {

@@ -28,7 +28,7 @@ export async function createPlaceReading(
     })) as PlaceEntriesOf[PlaceKind];
     const { bench } = await loadBench(context, ticket);
     const depth = focusDepth(bench.lens, await huntedDepth(context, ticket.lensId));
-    const result = atField('entries', () => workOutPlace(kind, entries, { ...ticket, depth }));
+    const result = atField('entries', () => workOutPlace(kind, entries, { ...ticket, depth, lens: bench.lens }));
     const { id, decision, note } = request;
     await insert(context, 'placeReadings', {
       ...{ id, ticketId, kind, decision, note, entries, result },
@@ -44,9 +44,21 @@ export async function createPlaceReading(
 /** Readings of a ticket, newest first. */
 export async function placeReadingsOf(context: Context, ticketId: string): Promise<PlaceReading[]> {
   const rows = await list(context, 'placeReadings', { where: { ticketId }, order: [['at', 'DESC']] });
-  return rows.map(
-    ({ byId, at, ...row }: Rows['placeReadings']) => ({ ...row, at: at.toISOString(), by: byId }) as PlaceReading,
-  );
+  return rows.map(readingView);
+}
+
+/** The newest offset from pointer to beam measured with a head, on whatever ticket; null when nobody measured it. */
+export async function newestPointer(context: Context, headId: string): Promise<PlaceReading<'pointer'> | null> {
+  const [row] = await list(context, 'placeReadings', {
+    where: { headId, kind: 'pointer', decision: 'taken' },
+    order: [['at', 'DESC']],
+    limit: 1,
+  });
+  return row ? (readingView(row) as PlaceReading<'pointer'>) : null;
+}
+
+function readingView({ byId, at, ...row }: Rows['placeReadings']): PlaceReading {
+  return { ...row, at: at.toISOString(), by: byId } as PlaceReading;
 }
 
 /** Depth of focus of a lens as its newest dot hunt found it, on whatever ticket; null when nobody hunted. */

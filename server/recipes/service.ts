@@ -19,7 +19,8 @@ import {
   type Pins,
   type Recipe,
 } from '@unto/contract';
-import { scrubbedCells } from '../coupons/service.js';
+import { climbOf } from '../coupons/climb.js';
+import { scrubbedCells } from '../coupons/view.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
@@ -36,7 +37,10 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
     const { bench, pins } = await loadBench(context, ticket);
     checkReach(request, bench);
     const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
-    const promise = await promised(context, request, bench, pins, mark);
+    const promise =
+      request.kind === 'climbed'
+        ? await climbed(context, request, ticket, pins)
+        : await promised(context, request, bench, pins, mark);
     const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
     const job = { ...mark, ...request, directions: 'two-way' as const };
     await insert(context, 'recipes', {
@@ -96,6 +100,26 @@ async function promised(
     worst,
     grade: holdsUp ? worst.grade : weakestGrade([worst.grade, 'carried']),
   };
+}
+
+/** A setting that held on a hidden place of the one piece there is: proof for that piece, and for no other. */
+async function climbed(
+  context: Context,
+  request: CreateRecipe,
+  ticket: Rows['tickets'],
+  pins: Pins,
+): Promise<{ fit: null; worst: null; grade: Grade }> {
+  if (ticket.pieces > 1) throw fault('kind', 'A climb proves the one piece it was made on. Prove a batch on a coupon.');
+  const steps = await climbOf(context, ticket.id);
+  const held = steps.find(
+    ({ outcome, powerPercent, speedMmPerS, intervalMm }) =>
+      outcome === 'holds' &&
+      powerPercent === request.powerPercent &&
+      speedMmPerS === request.speedMmPerS &&
+      intervalMm === request.intervalMm,
+  );
+  if (!held) throw fault('kind', 'No tiny cell held at this setting.');
+  return { fit: null, worst: null, grade: samePins(held.pins, pins) ? 'proved' : 'carried' };
 }
 
 function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void {

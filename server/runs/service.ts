@@ -18,18 +18,22 @@ import {
   type Judgement,
   type LedgerRecord,
 } from '@unto/contract';
-import { createOnce, find, insert, type Context } from '../db/context.js';
+import { storedPieces } from '../coat/stored.js';
+import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { atField, fault, Refusal } from '../http/refusal.js';
+import { requireFitted } from '../place/fittings.js';
 import { loadBench } from '../stores/service.js';
-import { clocksWhere } from '../tickets/service.js';
 import { ledgerRecords } from './ledger.js';
+import { refuseWetCoat } from './wet-coat.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
 export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
   await createOnce(context, 'run', request, async () => {
     const ticket = await find(context, 'tickets', request.ticketId);
+    await requireFitted(context, ticket);
     await refuseWetCoat(context, ticket.id);
+    await refuseStoredCoat(context, ticket, request);
     const { bench, pins } = await loadBench(context, ticket);
     const setting = coreSetting(request, bench);
     const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
@@ -149,12 +153,18 @@ function followsRecipe(setting: CoreSetting, request: CreateRun, recipe: Rows['r
   );
 }
 
-async function refuseWetCoat(context: Context, ticketId: string): Promise<void> {
-  const wet = await clocksWhere(context, { ticketId, kind: 'dry', endedAt: null });
-  if (wet.length > 0)
+/** Pieces on the shelf are looked at before they are fired: only what does not lie there can be run. */
+async function refuseStoredCoat(context: Context, ticket: Rows['tickets'], run: CreateRun): Promise<void> {
+  const stored = await storedPieces(context, ticket.id);
+  if (stored === 0 || run.correctsId) return;
+  const runs = await list(context, 'runs', { where: { ticketId: ticket.id } });
+  const corrected = new Set(runs.map(({ correctsId }) => correctsId));
+  const marked = runs.filter(({ id }) => !corrected.has(id)).reduce((sum, { pieces }) => sum + pieces, 0);
+  const free = Math.max(0, ticket.pieces - marked - stored);
+  if (run.pieces > free)
     throw new Refusal(
       'wrong-stage',
-      `The coat “${wet[0]!.label}” still dries. Never fire a wet coat: wait for its clock, then look for gloss.`,
+      `${stored} coated pieces lie stored, so ${free} can be fired. Take the stored ones up at Coat first: look whether they are dry and untouched.`,
     );
 }
 

@@ -1,5 +1,5 @@
 import { decisive, makeFigure, remainingGrams, remainingPieces } from '@unto/core';
-import type { StoreItem, StoreUse } from '@unto/contract';
+import type { StoreItem, StoreUse, TicketPage } from '@unto/contract';
 import { find, list, type Context } from '../db/context.js';
 import { listStores, storeItem } from './service.js';
 
@@ -23,6 +23,19 @@ SELECT
   (SELECT count(*) FROM coupons c WHERE EXISTS (SELECT 1 FROM jsonb_each_text(c.pins) p JOIN own ON own.id = p.value))::int AS coupons,
   (SELECT count(*) FROM runs r WHERE EXISTS (SELECT 1 FROM jsonb_each_text(r.pins) p JOIN own ON own.id = p.value))::int AS runs,
   (SELECT count(*) FROM weighings WHERE :id IN (container_id, compound_id))::int AS weighings`;
+
+/** Contents of the containers of a compound: at their newest weighing, or as bought where none was weighed. */
+export async function containersLeft(context: Context, compoundId: string): Promise<TicketPage['containersLeft']> {
+  const containers = (await listStores(context, { kind: 'container' })) as StoreItem<'container'>[];
+  return Promise.all(
+    containers
+      .filter(({ body }) => body.compoundId === compoundId)
+      .map(async (container) => {
+        const left = await containerLeft(context, container);
+        return { containerId: container.id, leftG: left?.grams.value ?? container.body.netG, weighed: left !== null };
+      }),
+  );
+}
 
 /** Grams left in containers in use and not past their date, by compound; one never weighed counts as full. */
 export async function stockByCompound(context: Context): Promise<Record<string, number>> {

@@ -9,8 +9,9 @@ import pg from 'pg';
 import pino from 'pino';
 import type { Sequelize } from 'sequelize';
 import { inject } from 'vitest';
-import { CRITERIA } from '@unto/core';
+import { CRITERIA, PLAIN_DESIGN } from '@unto/core';
 import { LATER_FIELDS, type StoreKind } from '@unto/contract';
+import type { Devices } from '../index.js';
 import { connect, createApp, defineModels, folderStore, migrate, type Models } from '../index.js';
 
 /** An application on an empty database of its own, with a clock that tests set. */
@@ -21,6 +22,8 @@ export interface TestBench {
   readonly models: Models;
   readonly operator: string;
   now: Date;
+  /** Tests put a device here. */
+  devices: { -readonly [K in keyof Devices]: Devices[K] };
   call(
     method: string,
     path: string,
@@ -47,11 +50,15 @@ export async function openTestBench(): Promise<TestBench> {
   const models = defineModels(sequelize);
   await migrate(sequelize);
   const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
-  const bench = { now: new Date('2026-03-02T09:00:00Z') };
+  const bench = {
+    now: new Date('2026-03-02T09:00:00Z'),
+    devices: { scale: null, camera: null, controller: null } as TestBench['devices'],
+  };
   const app = createApp({
     sequelize,
     models,
     files: folderStore(files),
+    devices: bench.devices,
     clock: () => bench.now,
     log: pino({ level: 'silent' }),
     hosts: ['127.0.0.1'],
@@ -257,13 +264,13 @@ export function weighingBody(ids: Record<string, string>, change: object = {}) {
 
 /** A coupon design of three powers by four speeds. */
 export const DESIGN = {
+  ...PLAIN_DESIGN,
   code: '',
   axes: {
     x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 3 },
     y: { parameter: 'speed', spacing: 'log', from: 60, to: 480, count: 4 },
   },
-  fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.06 },
-  passes: 1,
+  fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.06, frequencyKHz: null, pulseNs: null },
   cell: { widthMm: 5, heightMm: 4 },
   gapMm: 1,
   marginMm: 3,

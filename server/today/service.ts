@@ -1,9 +1,20 @@
 import { nextStation, remainingPieces, type Station } from '@unto/core';
-import type { ContainerBody, StoreItem, Ticket, Today, TodayShort, TodayTask } from '@unto/contract';
+import {
+  readClockAt,
+  type Clock,
+  type ContainerBody,
+  type StoreItem,
+  type StoredCoat,
+  type Ticket,
+  type Today,
+  type TodayShort,
+  type TodayTask,
+} from '@unto/contract';
 import { list, type Context } from '../db/context.js';
-import { listCoupons } from '../coupons/service.js';
+import { listCoupons } from '../coupons/view.js';
 import { listStores } from '../stores/service.js';
-import { clocksWhere } from '../tickets/service.js';
+import { clocksWhere } from '../clocks/service.js';
+import { storedCoatsWhere } from '../coat/stored.js';
 import { openTicketLines } from '../tickets/facts.js';
 
 /** What to do next in time order, running clocks, and what runs short. */
@@ -12,21 +23,8 @@ export async function today(context: Context): Promise<Today> {
   const lines = await openTicketLines(context);
   const coupons = await couponTasks(context);
   const tasks: TodayTask[] = [
-    ...clocks
-      .filter(({ kind }) => kind !== 'shake')
-      .map((clock): TodayTask => {
-        const due = new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000);
-        const drying = clock.kind === 'dry';
-        return {
-          key: `clock-${clock.id}`,
-          at: due.toISOString(),
-          title: `${drying ? 'Look for gloss' : 'Feel whether it is cool'}, ${clock.label}`,
-          text: `${clock.ticketTitle} · ${drying ? 'all gloss gone, then it may be carried' : 'cool to the hand, then rinse'}`,
-          action: 'Open',
-          to: `/tickets/${clock.ticketId}/${drying ? 'coat' : 'clean'}`,
-          urgent: due <= context.now,
-        };
-      }),
+    ...clocks.filter(({ kind }) => kind !== 'shake').map((clock) => clockTask(clock, context.now)),
+    ...(await storedCoatsWhere(context, { endedAt: null })).map(storedTask),
     ...coupons,
     ...(await unknownBlanks(context)),
     ...lines.flatMap(({ ticket, stations }) => {
@@ -38,6 +36,40 @@ export async function today(context: Context): Promise<Today> {
     }),
   ];
   return { tasks: tasks.sort(byUrgency), clocks, short: await runningShort(context), now: context.now.toISOString() };
+}
+
+const CLOCK_WORDS: Record<Clock['kind'], { verb: string; text: string; station: Station }> = {
+  shake: { verb: 'Shake on', text: 'until the ball runs free', station: 'coat' },
+  dry: { verb: 'Look for gloss', text: 'all gloss gone, then it may be carried', station: 'coat' },
+  pot: { verb: 'Use up or throw away', text: 'nothing mixed is carried over', station: 'coat' },
+  cool: { verb: 'Feel whether it is cool', text: 'cool to the hand, then rinse', station: 'clean' },
+};
+
+function clockTask(clock: Clock, now: Date): TodayTask {
+  const { verb, text, station } = CLOCK_WORDS[clock.kind];
+  return {
+    key: `clock-${clock.id}`,
+    at: new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000).toISOString(),
+    title: `${verb}, ${clock.label}`,
+    text: `${clock.ticketTitle} · ${text}`,
+    action: 'Open',
+    to: `/tickets/${clock.ticketId}/${station}`,
+    urgent: readClockAt(clock, now.getTime()).due,
+  };
+}
+
+/** Coated pieces on the shelf: to be fired by their date, urgent in its last fifth. */
+function storedTask(coat: StoredCoat): TodayTask {
+  const past = coat.state === 'past';
+  return {
+    key: `stored-${coat.id}`,
+    at: coat.keepUntil,
+    title: `${past ? 'Past its date' : 'Fire by its date'}: ${coat.pieces} coated, ${coat.ticketTitle}`,
+    text: `${coat.compoundName} · ${coat.place} · ${past ? 'look again, or rinse off' : 'look at them when you take them up'}`,
+    action: 'Open',
+    to: `/tickets/${coat.ticketId}/coat`,
+    urgent: past || coat.state === 'soon',
+  };
 }
 
 const VERBS: Record<Station, string> = {

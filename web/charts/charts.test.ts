@@ -1,6 +1,7 @@
 import { fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
 import { describe, expect, it } from 'vitest';
-import { percentFor, powerAxis, speedAxis, type ShownCell } from '../windows/useWindow';
+import type { CouponWindowCell } from '@unto/contract';
+import { percentFor, powerAxis, speedAxis } from '../windows/useWindow';
 import { ticks, windowChart } from './window-chart';
 
 const colours = {
@@ -14,7 +15,7 @@ const colours = {
   bonded: '#8',
 };
 const random = seededRandom(2);
-const cells: ShownCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =>
+const cells: CouponWindowCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =>
   [60, 120, 240, 480].map((speedMmPerS) => {
     const powerW = powerPercent * 0.5;
     const effect = Math.log(powerW) - 0.6 * Math.log(speedMmPerS) + 0.1 * standardNormal(random);

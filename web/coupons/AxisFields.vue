@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { COUPON_PARAMETERS, PARAMETER_UNITS } from '@unto/core';
+import { COUPON_PARAMETERS, PARAMETER_UNITS, type CouponLimits, type CouponParameter } from '@unto/core';
+import { computed } from 'vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
@@ -7,8 +8,25 @@ import type { AxisDraft } from './design-form';
 
 /** One axis of a coupon: what it varies and through which values. */
 const axis = defineModel<AxisDraft>({ required: true });
-defineProps<{ title: string; name: string }>();
-const parameters = COUPON_PARAMETERS.map((value) => ({ value, label: `${value}, ${PARAMETER_UNITS[value]}` }));
+const props = defineProps<{ title: string; name: string; limits: CouponLimits; sprayed?: boolean }>();
+const WORDS: Partial<Record<CouponParameter, string>> = {
+  pulse: 'pulse length',
+  focus: 'focus offset',
+  angle: 'hatch angle',
+  hatches: 'hatches: 1, or 2 crossed',
+  compound: 'compound: 1, 2 …',
+};
+const parameters = computed(() =>
+  COUPON_PARAMETERS.filter(
+    (value) =>
+      (props.sprayed || (value !== 'coats' && value !== 'compound')) &&
+      (value !== 'frequency' || props.limits.frequencyKHz) &&
+      (value !== 'pulse' || props.limits.pulseNs),
+  ).map((value) => ({
+    value,
+    label: [WORDS[value] ?? value, PARAMETER_UNITS[value]].filter(Boolean).join(', '),
+  })),
+);
 const spacings = [
   { value: 'linear', label: 'even steps' },
   { value: 'log', label: 'equal ratios' },

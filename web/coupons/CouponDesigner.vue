@@ -1,33 +1,23 @@
 <script setup lang="ts">
-import {
-  compoundForJob,
-  CoreError,
-  lineOverlap,
-  thinSheetFactor,
-  makeFigure,
-  USUAL_TRANSFER,
-  decisive,
-  PARAMETER_UNITS,
-} from '@unto/core';
-import { couponBench, couponLimits, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
+import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
+import { couponBench, couponDesign, couponLimits, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { computed, ref, shallowRef } from 'vue';
+import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
-import ChoiceField from '../ui/ChoiceField.vue';
-import { formatDuration, formatFigure, formatNumber, withUnit } from '../ui/format';
-import NumberField from '../ui/NumberField.vue';
 import { useDraft } from '../ui/useDraft';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 import AxisFields from './AxisFields.vue';
 import CouponGrid from './CouponGrid.vue';
-import { designOf, firstDraft, fixedParameters } from './design-form';
+import DesignFigures from './DesignFigures.vue';
+import DesignOptions from './DesignOptions.vue';
+import { designOf, draftOf, firstDraft } from './design-form';
 
 /** Design a coupon for a ticket: axes, cells, labels; with its figures as it is changed. */
 const props = defineProps<{ ticket: Ticket }>();
@@ -45,9 +35,6 @@ const made = shallowRef<DesignedCoupon | null>(null);
 const fault = ref('');
 const selected = ref(0);
 const computing = ref(false);
-const fixed = computed(() => fixedParameters(draft.value));
-const NAMES = { power: 'Power', speed: 'Speed', interval: 'Line interval' } as const;
-const FIXED_KEYS = { power: 'powerPercent', speed: 'speedMmPerS', interval: 'intervalMm' } as const;
 
 async function compute(): Promise<void> {
   if (computing.value) worker.stop();
@@ -67,40 +54,21 @@ async function compute(): Promise<void> {
 }
 watchDebounced(draft, compute, { deep: true, debounce: 150, immediate: true });
 
-const cell = computed(() => made.value?.layout.cells[selected.value]);
-const prediction = computed(() => made.value?.predictions[selected.value]);
-const spotMm = Math.sqrt(bench.lens.spotXMm * bench.lens.spotYMm);
-const overlap = computed(() => (cell.value ? lineOverlap(cell.value.intervalMm, spotMm) : 0));
-/** How much hotter the sheet runs than a thick piece, over the time of a row. */
-const thinSheet = computed(() => {
-  if (!cell.value || !prediction.value?.heatIndexK) return 1;
-  const { conductivity, diffusivity, thicknessMm } = bench.substrate;
-  const { speedMmPerS } = cell.value;
-  const heat = { powerW: prediction.value.powerW, speedMmPerS, radiusMm: spotMm / 2, conductivity, diffusivity };
-  return thinSheetFactor(heat, { thicknessMm, historyS: draft.value.cellWidthMm / speedMmPerS });
-});
-const unreachable = computed(() => made.value?.layout.cells.filter(({ reachable }) => !reachable).length ?? 0);
-const hottest = computed(() =>
-  Math.max(0, ...(made.value?.predictions.map(({ heatIndexK }) => heatIndexK ?? 0) ?? [])),
-);
-const compound = computed(() => {
-  const { compound: chosen } = store;
-  if (!chosen) return null;
-  const { body } = chosen;
-  const areaMm2 = draft.value.blankWidthMm * draft.value.blankHeightMm;
-  if (!(areaMm2 > 0)) return null;
-  return makeFigure({
-    formula: 'compoundForJob',
-    value: compoundForJob({
-      ...body,
-      areaMm2,
-      dryFilmUm: (body.bandLowUm + body.bandHighUm) / 2,
-      transfer: USUAL_TRANSFER.value,
-    }),
-    unit: 'g',
-    inputs: [decisive('share reaching the part', 'usual', { value: USUAL_TRANSFER.value })],
-  });
-});
+/** A coupon's own file makes the same coupon again: SVG, DXF, G-code or CSV. */
+async function bring(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  try {
+    const found = readEmbeddedDesign(decodeTable(new Uint8Array(await file.arrayBuffer())));
+    const design = (await couponDesign.validate(found, { stripUnknown: true })) as CouponDesign;
+    draft.value = draftOf(design, draft.value.focusOffsetMm);
+    useNotices().say(`The design of ${design.code || file.name} was brought back; it gets a code of its own.`);
+  } catch (error) {
+    useNotices().say(`${file.name}: ${(error as Error).message} The design shown was left as it is.`, 'danger');
+  }
+}
 
 async function keep(): Promise<void> {
   if (fault.value || !made.value) return;
@@ -126,18 +94,6 @@ async function keep(): Promise<void> {
     useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
   }
 }
-const FILLS = [
-  { value: 'filled', label: 'filled' },
-  { value: 'lines', label: 'separate lines' },
-] as const;
-const DIRECTIONS = [
-  { value: 'two-way', label: 'both ways' },
-  { value: 'one-way', label: 'one way' },
-] as const;
-const LABELS = [
-  { value: 'each', label: 'at every cell' },
-  { value: 'edges', label: 'rows and columns' },
-] as const;
 </script>
 
 <template>
@@ -145,89 +101,29 @@ const LABELS = [
     <div class="left">
       <div class="bar">
         <h2>Coupon for {{ store.compound?.body.name ?? 'the bare material' }} on {{ bench.substrate.name }}</h2>
+        <label class="bring"
+          >Bring a coupon file<input
+            type="file"
+            accept=".svg,.dxf,.gcode,.nc,.csv"
+            data-test-id="bring-design"
+            @change="bring"
+        /></label>
       </div>
       <CouponGrid v-if="made" v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" />
       <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">
         {{ fault }} <span class="quiet">The drawing shows the last design that fits.</span>
       </p>
-      <dl v-if="made" class="figures">
-        <div>
-          <dt>cells</dt>
-          <dd class="mono" data-test-id="cell-count">{{ made.layout.cells.length }}</dd>
-        </div>
-        <div>
-          <dt>run time</dt>
-          <dd class="mono">{{ formatDuration(made.runTimeS) }}</dd>
-        </div>
-        <div v-if="made.runUpMm">
-          <dt>run-up beside the cells</dt>
-          <dd class="mono">{{ formatFigure(made.runUpMm, 2) }} mm</dd>
-        </div>
-        <div v-if="compound">
-          <dt>compound, whole blank</dt>
-          <dd class="mono">{{ `${formatFigure(compound.value, 2)} g` }}</dd>
-        </div>
-        <div>
-          <dt>hottest cell</dt>
-          <dd class="mono">{{ `${formatFigure(hottest)} K` }}</dd>
-        </div>
-        <div v-if="cell && prediction">
-          <dt>
-            cell {{ cell.index + 1 }}: {{ formatNumber(cell.powerPercent) }} %,
-            {{ withUnit(cell.speedMmPerS, 'mm/s') }}, {{ withUnit(cell.intervalMm, 'mm') }}
-          </dt>
-          <dd class="mono" data-test-id="cell-dose">
-            {{ prediction.doseJPerMm2 === null ? 'lines' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} ·
-            {{ prediction.heatIndexK === null ? 'does not fire' : `${formatFigure(prediction.heatIndexK)} K` }}
-          </dd>
-        </div>
-        <div v-if="cell && draft.fill === 'filled'">
-          <dt>lines overlap</dt>
-          <dd class="mono">{{ overlap > 0 ? `${formatFigure(overlap * 100, 2)} %` : 'not at all' }}</dd>
-        </div>
-        <div v-if="thinSheet > 1.1">
-          <dt>thin sheet, runs hotter</dt>
-          <dd class="mono">× {{ formatFigure(thinSheet, 2) }}</dd>
-        </div>
-        <p v-if="unreachable" class="fault">
-          {{ unreachable }} crossed cells: the head does not fire below {{ bench.head.firingThresholdPercent }} %.
-        </p>
-      </dl>
+      <DesignFigures v-if="made" :made="made" :selected="selected" />
     </div>
     <form class="right" novalidate @submit.prevent="keep">
-      <AxisFields v-model="draft.x" title="Across" name="x" />
-      <AxisFields v-model="draft.y" title="Down" name="y" />
+      <AxisFields v-model="draft.x" title="Across" name="x" :limits="limits" />
+      <AxisFields v-model="draft.y" title="Down" name="y" :limits="limits" />
       <label class="third"
         ><input v-model="draft.third" type="checkbox" data-test-id="third" /> A third axis, in blocks side by
         side</label
       >
-      <AxisFields v-if="draft.third" v-model="draft.block" title="Blocks" name="block" />
-      <div class="grid">
-        <NumberField
-          v-for="parameter in fixed"
-          :key="parameter"
-          v-model="draft[FIXED_KEYS[parameter]]"
-          :label="`${NAMES[parameter]}, all cells`"
-          :unit="PARAMETER_UNITS[parameter]"
-          :test-id="`fixed-${parameter}`"
-        />
-        <NumberField v-model="draft.passes" label="Passes" />
-        <NumberField v-model="draft.focusOffsetMm" label="Focus offset" unit="mm" />
-        <NumberField v-model="draft.blankWidthMm" label="Blank width" unit="mm" test-id="blank-width" />
-        <NumberField v-model="draft.blankHeightMm" label="Blank height" unit="mm" test-id="blank-height" />
-        <NumberField v-model="draft.marginMm" label="Margin" unit="mm" test-id="margin" />
-        <NumberField v-model="draft.cellWidthMm" label="Cell width" unit="mm" test-id="cell-width" />
-        <NumberField v-model="draft.cellHeightMm" label="Cell height" unit="mm" test-id="cell-height" />
-        <NumberField v-model="draft.gapMm" label="Gap" unit="mm" test-id="gap" />
-        <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS" test-id="fill" />
-        <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" unit="mm" />
-        <NumberField v-model="draft.hatchAngleDeg" label="Hatch angle" unit="°" test-id="angle" />
-        <ChoiceField v-model="draft.directions" label="Rows run" :options="DIRECTIONS" />
-        <ChoiceField v-model="draft.labelsAt" label="Labels" :options="LABELS" test-id="labels" />
-        <NumberField v-model="draft.labelHeightMm" label="Letter height" unit="mm" />
-        <NumberField v-model="draft.labelPowerPercent" label="Label power" unit="%" />
-        <NumberField v-model="draft.labelSpeedMmPerS" label="Label speed" unit="mm/s" />
-      </div>
+      <AxisFields v-if="draft.third" v-model="draft.block" title="Blocks" name="block" sprayed :limits="limits" />
+      <DesignOptions v-model="draft" />
       <div class="foot">
         <Button type="submit" label="Keep this coupon" :disabled="Boolean(fault) || !made" data-test-id="keep-coupon" />
         <Button type="button" outlined label="Back" @click="emit('close')" />
@@ -253,6 +149,35 @@ const LABELS = [
   min-width: 0;
 }
 
+.bar {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 1rem;
+}
+
+.bring {
+  position: relative;
+  overflow: hidden;
+  padding: 0.4rem;
+  color: var(--unto-action);
+  font-weight: 700;
+  font-size: 0.9rem;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+.bring input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+
+.bring:focus-within {
+  outline: 2px solid var(--unto-action);
+}
+
 .right {
   display: flex;
   flex-direction: column;
@@ -261,13 +186,6 @@ const LABELS = [
   background: var(--unto-surface);
   border-left: 1px solid var(--unto-rule);
   overflow-y: auto;
-}
-
-.grid {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 0.45rem 0.7rem;
-  align-items: end;
 }
 
 .third {
@@ -281,23 +199,6 @@ const LABELS = [
   width: 1.1rem;
   height: 1.1rem;
   accent-color: var(--unto-action);
-}
-
-.figures {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem 1.6rem;
-  margin: 0;
-}
-
-dt {
-  font-size: 0.8rem;
-  color: var(--unto-quiet);
-}
-
-dd {
-  margin: 0;
-  font-size: 1.05rem;
 }
 
 .over {

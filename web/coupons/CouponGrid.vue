@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CellPrediction, CouponLayout, Outcome } from '@unto/core';
-import { labelStrokes } from '@unto/core';
+import { labelStrokes, qrRects, settingWords } from '@unto/core';
 import { computed, ref } from 'vue';
 
 /**
@@ -12,6 +12,14 @@ const props = defineProps<{
   predictions: readonly CellPrediction[];
   outcomes?: ReadonlyMap<number, Outcome>;
   editable?: boolean;
+  /** A press marks with the outcome in hand; else it only takes the cell up. */
+  paints?: boolean;
+  /** The coupon straight from above; the drawing stands in without it. */
+  picture?: string | undefined;
+  /** Cells burnt so far, while it is being burnt. */
+  done?: readonly number[] | undefined;
+  /** Cells that a picture cannot be read at. */
+  unreadable?: ReadonlyMap<number, string> | undefined;
 }>();
 const selected = defineModel<number>('selected', { default: 0 });
 const emit = defineEmits<{ mark: [cell: number, outcome: Outcome | null]; paint: [cell: number] }>();
@@ -19,11 +27,10 @@ const painting = ref(false);
 
 const blank = computed(() => props.layout.design.blank);
 const size = computed(() => props.layout.design.cell);
-const radius = computed(() => Math.min(size.value.widthMm, size.value.heightMm) * 0.2);
+const radius = computed(() => Math.min(size.value.widthMm, size.value.heightMm) * (props.picture ? 0.13 : 0.2));
 const hottest = computed(() => Math.max(...props.predictions.map(({ heatIndexK }) => heatIndexK ?? 0), 1e-9));
 const labels = computed(() =>
-  props.layout.labels
-    .flatMap((label) => labelStrokes(label))
+  [...props.layout.labels.flatMap((label) => labelStrokes(label)), ...props.layout.frameStrokes]
     .map((stroke) =>
       stroke.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(2)} ${(blank.value.heightMm - y).toFixed(2)}`).join(''),
     )
@@ -32,6 +39,21 @@ const labels = computed(() =>
 
 function top(yMm: number): number {
   return blank.value.heightMm - yMm - size.value.heightMm;
+}
+
+type Cell = CouponLayout['cells'][number];
+
+/** On a picture the outcome stands in the cell's corner, where it hides least. */
+function markX({ xMm }: Cell): number {
+  return xMm + (props.picture ? size.value.widthMm - 2 * radius.value : size.value.widthMm / 2);
+}
+
+function markY({ yMm }: Cell): number {
+  return top(yMm) + (props.picture ? size.value.heightMm - 2 * radius.value : size.value.heightMm / 2);
+}
+
+function opacity({ index, reachable }: Cell): number {
+  return props.picture || !reachable ? 0 : shade(index);
 }
 
 function shade(index: number): number {
@@ -65,7 +87,7 @@ function key(event: KeyboardEvent): void {
 function step(here: CouponLayout['cells'][number], [dr, dc]: [number, number]): void {
   const { cells } = props.layout;
   const at = (block: number, row: number, column: number) =>
-    cells.find((cell) => cell.block === block && cell.row === row && cell.column === column);
+    cells.find((cell) => cell.role !== 'anchor' && cell.block === block && cell.row === row && cell.column === column);
   const columns = Math.max(...cells.map(({ column }) => column)) + 1;
   const next =
     at(here.block, here.row + dr, here.column + dc) ??
@@ -75,7 +97,7 @@ function step(here: CouponLayout['cells'][number], [dr, dc]: [number, number]): 
 
 function press(index: number): void {
   selected.value = index;
-  if (!props.editable) return;
+  if (!props.editable || !props.paints) return;
   painting.value = true;
   emit('paint', index);
 }
@@ -89,7 +111,7 @@ const spoken = computed(() => {
   const cell = props.layout.cells[selected.value];
   if (!cell) return '';
   const outcome = props.outcomes?.get(cell.index);
-  return `Cell ${cell.index + 1}, ${cell.powerPercent} %, ${cell.speedMmPerS} mm/s, ${cell.intervalMm} mm: ${outcome ? WORDS[outcome] : 'not marked'}`;
+  return `Cell ${cell.index + 1}${cell.role === 'grid' ? '' : `, ${cell.role === 'anchor' ? 'anchor' : 'uncoated'}`}, ${settingWords(cell)}: ${outcome ? WORDS[outcome] : 'not marked'}`;
 });
 </script>
 
@@ -106,7 +128,25 @@ const spoken = computed(() => {
       @pointerleave="painting = false"
     >
       <rect x="0" y="0" :width="blank.widthMm" :height="blank.heightMm" class="blank" />
-      <path :d="labels" class="labels" />
+      <image
+        v-if="picture"
+        :href="picture"
+        x="0"
+        y="0"
+        :width="blank.widthMm"
+        :height="blank.heightMm"
+        preserveAspectRatio="none"
+      />
+      <path v-else :d="labels" class="labels" />
+      <rect
+        v-for="(box, i) in layout.qr && !picture ? qrRects(layout.qr) : []"
+        :key="`qr-${i}`"
+        :x="box.xMm"
+        :y="blank.heightMm - box.yMm - box.heightMm"
+        :width="box.widthMm"
+        :height="box.heightMm"
+        class="qr"
+      />
       <g
         v-for="cell in layout.cells"
         :key="cell.index"
@@ -120,17 +160,27 @@ const spoken = computed(() => {
           :width="size.widthMm"
           :height="size.heightMm"
           class="cell"
-          :fill-opacity="cell.reachable ? shade(cell.index) : 0"
+          :class="[cell.role, { done: done?.includes(cell.index) }]"
+          :fill-opacity="opacity(cell)"
         />
         <path
           v-if="!cell.reachable"
           :d="`M${cell.xMm} ${top(cell.yMm)} l${size.widthMm} ${size.heightMm} m0 ${-size.heightMm} l${-size.widthMm} ${size.heightMm}`"
           class="unreachable"
         />
+        <text
+          v-if="unreadable?.get(cell.index) && !outcomes?.get(cell.index)"
+          :x="cell.xMm + size.widthMm / 2"
+          :y="top(cell.yMm) + size.heightMm / 2"
+          class="unread"
+          :font-size="radius * 2.4"
+        >
+          ?
+        </text>
         <template v-if="outcomes?.get(cell.index)">
           <rect
-            :x="cell.xMm + size.widthMm / 2 - radius * 1.6"
-            :y="top(cell.yMm) + size.heightMm / 2 - radius * 1.6"
+            :x="markX(cell) - radius * 1.6"
+            :y="markY(cell) - radius * 1.6"
             :width="radius * 3.2"
             :height="radius * 3.2"
             :rx="radius"
@@ -138,22 +188,22 @@ const spoken = computed(() => {
           />
           <circle
             v-if="outcomes.get(cell.index) === 'holds'"
-            :cx="cell.xMm + size.widthMm / 2"
-            :cy="top(cell.yMm) + size.heightMm / 2"
+            :cx="markX(cell)"
+            :cy="markY(cell)"
             :r="radius"
             class="holds"
           />
           <circle
             v-else-if="outcomes.get(cell.index) === 'under'"
-            :cx="cell.xMm + size.widthMm / 2"
-            :cy="top(cell.yMm) + size.heightMm / 2"
+            :cx="markX(cell)"
+            :cy="markY(cell)"
             :r="radius"
             class="under"
             :stroke-width="radius * 0.4"
           />
           <path
             v-else
-            :d="`M${cell.xMm + size.widthMm / 2 - radius} ${top(cell.yMm) + size.heightMm / 2 - radius} l${2 * radius} ${2 * radius} m0 ${-2 * radius} l${-2 * radius} ${2 * radius}`"
+            :d="`M${markX(cell) - radius} ${markY(cell) - radius} l${2 * radius} ${2 * radius} m0 ${-2 * radius} l${-2 * radius} ${2 * radius}`"
             class="over"
             :stroke-width="radius * 0.5"
           />
@@ -202,6 +252,36 @@ svg {
 .cell {
   fill: #1f262b;
   cursor: pointer;
+}
+
+.qr {
+  fill: var(--unto-ink);
+}
+
+.bare {
+  stroke: var(--unto-ink);
+  stroke-width: 0.15;
+  stroke-dasharray: 0.8 0.6;
+}
+
+.unread {
+  fill: #1f262b;
+  stroke: #fffdf8;
+  stroke-width: 0.5px;
+  paint-order: stroke;
+  text-anchor: middle;
+  dominant-baseline: central;
+  font-weight: 700;
+}
+
+.done {
+  stroke: var(--unto-bonded);
+  stroke-width: 0.5;
+}
+
+.anchor {
+  stroke: var(--unto-action);
+  stroke-width: 0.35;
 }
 
 .unreachable {

@@ -1,8 +1,8 @@
 import { layoutCoupon, type Outcome } from '@unto/core';
-import { couponDesign } from '@unto/contract';
+import { couponDesign, newestOutcomes } from '@unto/contract';
 import { describe, expect, it } from 'vitest';
 import { designOf, firstDraft, fixedParameters } from './design-form';
-import { changedEntries, newestOutcomes } from './outcome-map';
+import { changedEntries } from './outcome-map';
 
 const LIMITS = { bed: { widthMm: 390, heightMm: 380 }, topSpeedMmPerS: 250, firingThresholdPercent: 7 };
 

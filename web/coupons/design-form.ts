@@ -1,4 +1,4 @@
-import type { CouponAxis, CouponDesign, CouponParameter } from '@unto/core';
+import type { CouponAxis, CouponDesign, CouponLimits, CouponParameter } from '@unto/core';
 import { parseNumber } from '../ui/format';
 
 /** An axis as it is typed: numbers apart from each other, the list as text. */
@@ -20,12 +20,16 @@ export interface DesignDraft {
   powerPercent: number;
   speedMmPerS: number;
   intervalMm: number;
+  frequencyKHz: number | null;
+  pulseNs: number | null;
   passes: number;
+  crossed: boolean;
   cellWidthMm: number;
   cellHeightMm: number;
   gapMm: number;
   marginMm: number;
-  fill: 'filled' | 'lines';
+  fill: CouponDesign['fill'];
+  artwork: CouponDesign['artwork'];
   lineSpacingMm: number;
   hatchAngleDeg: number;
   directions: 'one-way' | 'two-way';
@@ -36,10 +40,16 @@ export interface DesignDraft {
   blankWidthMm: number;
   blankHeightMm: number;
   focusOffsetMm: number;
+  compoundIds: string[];
+  anchors: boolean;
+  bareStrip: boolean;
+  shuffled: boolean;
 }
 
 /** A first design for a head: power across, speed down, from where it may hold to its top. */
-export function firstDraft(head: { topSpeedMmPerS: number; firingThresholdPercent: number }): DesignDraft {
+export function firstDraft(
+  head: Pick<CouponLimits, 'topSpeedMmPerS' | 'firingThresholdPercent' | 'frequencyKHz' | 'pulseNs'>,
+): DesignDraft {
   const top = head.topSpeedMmPerS;
   const round = (value: number) => Number(value.toPrecision(2));
   return {
@@ -57,22 +67,30 @@ export function firstDraft(head: { topSpeedMmPerS: number; firingThresholdPercen
     powerPercent: 90,
     speedMmPerS: round(top * 0.25),
     intervalMm: 0.06,
+    frequencyKHz: middleOf(head.frequencyKHz),
+    pulseNs: middleOf(head.pulseNs),
     passes: 1,
+    crossed: false,
     cellWidthMm: 5,
     cellHeightMm: 4,
     gapMm: 1,
     marginMm: 3,
     fill: 'filled',
+    artwork: null,
     lineSpacingMm: 0.5,
     hatchAngleDeg: 0,
     directions: 'two-way',
     labelsAt: 'each',
     labelHeightMm: 1.8,
-    labelPowerPercent: 60,
-    labelSpeedMmPerS: round(top * 0.15),
+    labelPowerPercent: 90,
+    labelSpeedMmPerS: round(top * 0.1),
     blankWidthMm: 70,
     blankHeightMm: 60,
     focusOffsetMm: 0,
+    compoundIds: [],
+    anchors: false,
+    bareStrip: false,
+    shuffled: false,
   };
 }
 
@@ -81,12 +99,20 @@ export function designOf(draft: DesignDraft, code = ''): CouponDesign {
   return {
     code,
     axes: { x: axisOf(draft.x), y: axisOf(draft.y), ...(draft.third ? { block: axisOf(draft.block) } : {}) },
-    fixed: { powerPercent: draft.powerPercent, speedMmPerS: draft.speedMmPerS, intervalMm: draft.intervalMm },
+    fixed: {
+      powerPercent: draft.powerPercent,
+      speedMmPerS: draft.speedMmPerS,
+      intervalMm: draft.intervalMm,
+      frequencyKHz: draft.frequencyKHz,
+      pulseNs: draft.pulseNs,
+    },
     passes: draft.passes,
+    hatches: draft.crossed ? 2 : 1,
     cell: { widthMm: draft.cellWidthMm, heightMm: draft.cellHeightMm },
     gapMm: draft.gapMm,
     marginMm: draft.marginMm,
     fill: draft.fill,
+    artwork: draft.fill === 'artwork' ? draft.artwork : null,
     lineSpacingMm: draft.lineSpacingMm,
     hatchAngleDeg: draft.hatchAngleDeg,
     directions: draft.directions,
@@ -97,6 +123,12 @@ export function designOf(draft: DesignDraft, code = ''): CouponDesign {
       speedMmPerS: draft.labelSpeedMmPerS,
     },
     blank: { widthMm: draft.blankWidthMm, heightMm: draft.blankHeightMm },
+    compoundIds: varies(draft, 'compound') ? draft.compoundIds : [],
+    anchors: draft.anchors,
+    bareStrip: draft.bareStrip,
+    frame: true,
+    order: draft.shuffled ? 'shuffled' : 'as read',
+    orderSeed: 1,
   };
 }
 
@@ -114,8 +146,65 @@ function axisOf(axis: AxisDraft): CouponAxis {
   return { parameter, spacing, from: axis.from, to: axis.to, count: axis.count };
 }
 
-/** Parameters that no axis of a draft varies; their single values are asked for. */
-export function fixedParameters(draft: DesignDraft): CouponParameter[] {
-  const varied = [draft.x.parameter, draft.y.parameter, ...(draft.third ? [draft.block.parameter] : [])];
-  return (['power', 'speed', 'interval'] as const).filter((parameter) => !varied.includes(parameter));
+/** Parameters with a single value of their own that no axis of a draft varies; their values are asked for. */
+export function fixedParameters(draft: DesignDraft): FixedParameter[] {
+  return FIXED_PARAMETERS.filter(
+    (parameter) =>
+      !varies(draft, parameter) &&
+      !(parameter === 'frequency' && draft.frequencyKHz === null) &&
+      !(parameter === 'pulse' && draft.pulseNs === null),
+  );
+}
+
+const FIXED_PARAMETERS = ['power', 'speed', 'interval', 'frequency', 'pulse'] as const;
+export type FixedParameter = (typeof FIXED_PARAMETERS)[number];
+
+/** Whether an axis of a draft varies a parameter. */
+export function varies(draft: DesignDraft, parameter: CouponParameter): boolean {
+  return [draft.x, draft.y, ...(draft.third ? [draft.block] : [])].some((axis) => axis.parameter === parameter);
+}
+
+/** The draft that means a design: what a file brings, or a coupon to be made again. */
+export function draftOf(design: CouponDesign, focusOffsetMm: number): DesignDraft {
+  const axis = (from: CouponAxis | undefined): AxisDraft => ({
+    parameter: from?.parameter ?? 'interval',
+    spacing: from?.spacing ?? 'list',
+    from: from && from.spacing !== 'list' ? from.from : 0.04,
+    to: from && from.spacing !== 'list' ? from.to : 0.1,
+    count: from && from.spacing !== 'list' ? from.count : 2,
+    list: from?.spacing === 'list' ? from.values.join(', ') : '',
+  });
+  return {
+    x: axis(design.axes.x),
+    y: axis(design.axes.y),
+    third: Boolean(design.axes.block),
+    block: axis(design.axes.block),
+    ...design.fixed,
+    passes: design.passes,
+    crossed: design.hatches === 2,
+    cellWidthMm: design.cell.widthMm,
+    cellHeightMm: design.cell.heightMm,
+    gapMm: design.gapMm,
+    marginMm: design.marginMm,
+    fill: design.fill,
+    artwork: design.artwork,
+    lineSpacingMm: design.lineSpacingMm,
+    hatchAngleDeg: design.hatchAngleDeg,
+    directions: design.directions,
+    labelsAt: design.labels.at,
+    labelHeightMm: design.labels.heightMm,
+    labelPowerPercent: design.labels.powerPercent,
+    labelSpeedMmPerS: design.labels.speedMmPerS,
+    blankWidthMm: design.blank.widthMm,
+    blankHeightMm: design.blank.heightMm,
+    focusOffsetMm,
+    compoundIds: [...design.compoundIds],
+    anchors: design.anchors,
+    bareStrip: design.bareStrip,
+    shuffled: design.order === 'shuffled',
+  };
+}
+
+function middleOf(range: { readonly low: number; readonly high: number } | undefined): number | null {
+  return range ? Number(Math.sqrt(range.low * range.high).toPrecision(2)) : null;
 }

@@ -1,14 +1,4 @@
-import type { Outcome, Stage } from '@unto/core';
-import type { Coupon } from '@unto/contract';
-
-/** Newest outcome of every cell at a stage. */
-export function newestOutcomes(coupon: Pick<Coupon, 'readings'>, stage: Stage): Map<number, Outcome> {
-  const newest = new Map<number, Outcome>();
-  for (const reading of coupon.readings) {
-    if (reading.stage === stage) for (const { cell, outcome } of reading.entries) newest.set(cell, outcome);
-  }
-  return newest;
-}
+import type { Outcome } from '@unto/core';
 
 /** Entries that differ from what is kept. */
 export function changedEntries(

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { PlanePoint } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import FigureTile from '../ui/FigureTile.vue';
@@ -7,6 +6,8 @@ import TileStrip from '../ui/TileStrip.vue';
 import NumberRows from './NumberRows.vue';
 import { emptyRow, wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
+import PointerTick from './PointerTick.vue';
+import { usePointer } from './usePointer';
 
 /** Centre of a round piece from points touched on its rim. */
 const COLUMNS: readonly NumberColumn[] = [
@@ -17,7 +18,10 @@ const before = newestReading('centre');
 const rows = ref<NumberRow[]>(
   before ? before.points.map((point) => ({ ...point })) : Array.from({ length: 4 }, () => emptyRow(COLUMNS)),
 );
-const entries = computed(() => ({ points: wholeRows(COLUMNS, rows.value) as unknown as PlanePoint[] }));
+const { offset, applied, toBeam } = usePointer(before === null);
+const entries = computed(() => ({
+  points: wholeRows(COLUMNS, rows.value).map(({ xMm, yMm }) => toBeam(xMm!, yMm!)),
+}));
 const { result, fault, keep, busy } = usePlaceEntry('centre', entries);
 defineExpose({ entries, result });
 </script>
@@ -33,6 +37,7 @@ defineExpose({ entries, result });
     test-id="rim"
     :marked="result && entries.points.length > 3 ? result.worst : undefined"
   />
+  <PointerTick v-model="applied" :offset="offset" />
   <TileStrip v-if="result">
     <FigureTile label="centre x" :figure="result.x" :digits="5" test-id="centre-x" />
     <FigureTile label="centre y" :figure="result.y" :digits="5" test-id="centre-y" />

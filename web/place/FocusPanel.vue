@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import FigureTile from '../ui/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
+import FocusSet from './FocusSet.vue';
 import NumberRows from './NumberRows.vue';
 import { emptyRow, wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
@@ -27,6 +28,8 @@ defineExpose({ drawn });
 </script>
 
 <template>
+  <FocusSet />
+  <h3>Dot hunt</h3>
   <p class="quiet small">
     Fire single dots on a scrap of the same thickness, a step of height apart, on both sides of the narrowest. Read each
     width with a glass. Firing to find focus is a firing: enclosure shut, eyewear on.

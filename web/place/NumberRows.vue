@@ -11,6 +11,8 @@ const props = defineProps<{
   testId: string;
   name: string;
   marked?: number | undefined;
+  /** As many rows as there are, no more and no fewer. */
+  fixed?: boolean;
 }>();
 const table = useTemplateRef<HTMLElement>('table');
 
@@ -27,7 +29,7 @@ async function add(): Promise<void> {
 }
 
 async function next(row: number): Promise<void> {
-  if (row === rows.value.length - 1) return add();
+  if (row === rows.value.length - 1) return props.fixed ? undefined : add();
   table.value?.querySelectorAll<HTMLElement>('tbody tr')[row + 1]?.querySelector('input')?.focus();
 }
 
@@ -51,7 +53,7 @@ function remove(row: number): void {
         <th v-for="column in columns" :key="column.key">
           {{ column.label }} <span class="quiet">{{ column.unit }}</span>
         </th>
-        <th></th>
+        <th v-if="!fixed"></th>
       </tr>
     </thead>
     <tbody>
@@ -70,7 +72,7 @@ function remove(row: number): void {
             @paste="paste($event, i)"
           />
         </td>
-        <td>
+        <td v-if="!fixed">
           <button type="button" class="link" :aria-label="`Leave out ${name} ${i + 1}`" @click="remove(i)">out</button>
         </td>
       </tr>
@@ -84,7 +86,9 @@ function remove(row: number): void {
         .join(', ')
     }}, a number is missing.
   </p>
-  <button type="button" class="link" :data-test-id="`${testId}-add`" @click="add">Add a {{ name }}</button>
+  <button v-if="!fixed" type="button" class="link" :data-test-id="`${testId}-add`" @click="add">
+    Add a {{ name }}
+  </button>
 </template>
 
 <style scoped>

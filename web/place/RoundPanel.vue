@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { ROUND_SHAPES, type PlaceEntriesOf } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
 import { formatFigure, withUnit } from '../ui/format';
+import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
 import FigureTile from '../ui/FigureTile.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
@@ -12,27 +15,37 @@ import { newestReading, usePlaceEntry } from './usePlaceEntry';
 const ticket = useTicket();
 const before = newestReading('round');
 const diameter = ticket.substrate?.body.diameterMm ?? Number.NaN;
+const shape = ref<NonNullable<PlaceEntriesOf['round']['shape']>>(before?.shape ?? 'cylinder or cone');
+const sphere = computed(() => shape.value === 'sphere');
 const nearMm = ref<number>(before?.nearMm ?? diameter);
 const farMm = ref<number>(before?.farMm ?? diameter);
 const alongMm = ref<number>(before?.alongMm ?? 50);
-const entries = computed(() => ({ nearMm: nearMm.value, farMm: farMm.value, alongMm: alongMm.value }));
+const entries = computed(() => ({
+  shape: shape.value,
+  nearMm: nearMm.value,
+  farMm: sphere.value ? nearMm.value : farMm.value,
+  alongMm: alongMm.value,
+}));
 const { result, fault, keep, busy } = usePlaceEntry('round', entries);
 const width = computed(() => ticket.ticket!.markWidthMm);
+const widest = computed(() => (sphere.value ? nearMm.value : Math.min(nearMm.value, farMm.value)));
+defineExpose({ result, widest, sphere });
 </script>
 
 <template>
   <div class="form-grid">
-    <NumberField v-model="nearMm" label="Diameter, wider end" unit="mm" test-id="near-mm" />
-    <NumberField v-model="farMm" label="Diameter, narrower end" unit="mm" test-id="far-mm" />
-    <NumberField v-model="alongMm" label="Length between them" unit="mm" test-id="along-mm" />
+    <ChoiceField v-model="shape" class="wide" label="Shape" :options="choicesOf(ROUND_SHAPES)" test-id="round-shape" />
+    <NumberField v-model="nearMm" :label="sphere ? 'Diameter' : 'Diameter, wider end'" unit="mm" test-id="near-mm" />
+    <NumberField v-if="!sphere" v-model="farMm" label="Diameter, narrower end" unit="mm" test-id="far-mm" />
+    <NumberField v-if="!sphere" v-model="alongMm" label="Length between them" unit="mm" test-id="along-mm" />
   </div>
   <template v-if="result">
-    <TileStrip>
+    <TileStrip v-if="!sphere">
       <FigureTile label="a degree turns" :figure="result.mmPerDegree" :digits="4" test-id="mm-per-degree" />
       <FigureTile :label="`${width} mm of artwork`" :figure="result.degrees" :digits="4" test-id="degrees" />
       <FigureTile label="left round at the seam" :figure="result.seam" :digits="4" test-id="seam" />
     </TileStrip>
-    <p v-if="result.seam.value < 0" class="fault" role="alert">
+    <p v-if="!sphere && result.seam.value < 0" class="fault" role="alert">
       The artwork runs over its own beginning: make it narrower.
     </p>
     <p v-if="result.tiltDegrees > 0" data-test-id="taper">
@@ -42,17 +55,19 @@ const width = computed(() => ticket.ticket!.markWidthMm);
     </p>
     <p data-test-id="lying-still">
       Lying still, <span class="mono">{{ withUnit(Number(formatFigure(result.chord.value, 3)), 'mm') }}</span> across
-      are in focus at one height<template v-if="width > result.chord.value && result.strips.length"
-        >; {{ width }} mm take {{ 2 * result.strips.length - 1 }} strips:
-        {{
-          result.strips
-            .map(
-              (strip) =>
-                `${strip.fromMm.toFixed(1)}–${strip.toMm.toFixed(1)} mm out, ${strip.focusBelowMm.toFixed(2)} mm below the crown`,
-            )
-            .join('; ')
-        }}</template
-      ><template v-else-if="!result.strips.length">; the artwork is wider than the part</template>.
+      are in focus at one height<template v-if="result.strips.length > 1"
+        >; the {{ sphere ? 'artwork takes' : `${width} mm take` }} {{ result.strips.length }} heights, in
+        {{ sphere ? `${result.strips.length} rings` : `${2 * result.strips.length - 1} strips` }}:</template
+      ><template v-else>{{ result.strips.length ? '.' : '; the artwork is wider than the part.' }}</template>
+    </p>
+    <ol v-if="result.strips.length > 1" class="strips" data-test-id="strips">
+      <li v-for="(strip, i) in result.strips" :key="i">
+        <span class="mono">{{ strip.fromMm.toFixed(1) }}–{{ strip.toMm.toFixed(1) }} mm</span> out, focus
+        <span class="mono">{{ withUnit(Number(strip.focusBelowMm.toFixed(2)), 'mm') }}</span> below the crown
+      </li>
+    </ol>
+    <p v-if="!sphere && nearMm !== farMm && result.strips.length" class="quiet small">
+      Reckoned at the narrower end, where it falls away most.
     </p>
   </template>
   <p v-else class="quiet small" data-test-id="round-fault">{{ fault }}</p>
@@ -66,3 +81,10 @@ const width = computed(() => ticket.ticket!.markWidthMm);
     />
   </div>
 </template>
+
+<style scoped>
+.strips {
+  margin: 0;
+  padding-left: 1.4rem;
+}
+</style>

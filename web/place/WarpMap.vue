@@ -18,13 +18,22 @@ const plan = computed(() =>
 );
 const scale = computed(() => Math.min(640 / props.markWidthMm, 420 / props.markHeightMm));
 const size = computed(() => ({ width: props.markWidthMm * scale.value, height: props.markHeightMm * scale.value }));
-const cells = computed(() => {
+/** The cells of one tint as one path: a handful of shapes to redraw instead of a thousand. */
+const tints = computed(() => {
   const { columns, rows, heights } = plan.value.grid;
   const [w, h] = [size.value.width / columns, size.value.height / rows];
-  return Array.from(heights, (height, k) => {
-    const [i, j] = [k % columns, Math.floor(k / columns)];
-    return { x: i * w, y: size.value.height - (j + 1) * h, w: w + 0.5, h: h + 0.5, fill: fillOf(height) };
-  });
+  const paths = new Map<string, string>();
+  for (let j = 0; j < rows; j += 1) {
+    const top = (size.value.height - (j + 1) * h).toFixed(1);
+    for (let i = 0, from = 0; i < columns; i += 1) {
+      const fill = fillOf(heights[j * columns + i]!);
+      if (i + 1 < columns && fillOf(heights[j * columns + i + 1]!) === fill) continue;
+      const run = `M${(from * w).toFixed(1)} ${top}h${((i + 1 - from) * w + 0.5).toFixed(1)}v${(h + 0.5).toFixed(1)}H${(from * w).toFixed(1)}Z`;
+      paths.set(fill, (paths.get(fill) ?? '') + run);
+      from = i + 1;
+    }
+  }
+  return [...paths];
 });
 
 /** In focus green, pale ochre by how far off; by focus step in shades when the job is split. */
@@ -48,15 +57,7 @@ const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.val
       :aria-label="`The artwork from above, ${Math.round(100 * plan.inFocus)} per cent in focus`"
       data-test-id="warp-map"
     >
-      <rect
-        v-for="(cell, k) in cells"
-        :key="k"
-        :x="cell.x"
-        :y="cell.y"
-        :width="cell.w"
-        :height="cell.h"
-        :fill="cell.fill"
-      />
+      <path v-for="[fill, path] in tints" :key="fill" :d="path" :fill="fill" />
       <rect :width="size.width" :height="size.height" fill="none" class="edge" />
       <g v-for="(reading, i) in readings" :key="i" :transform="`translate(${at(reading).x} ${at(reading).y})`">
         <circle r="4" class="dot" />

@@ -22,7 +22,7 @@ export function usePlaceEntry<K extends PlaceKind>(kind: K, entries: ComputedRef
   const worked = computed(() =>
     orFault(() => {
       PLACE_ENTRIES[kind].validateSync(entries.value, { strict: true });
-      return workOutPlace(kind, entries.value, { ...ticket.ticket!, depth: depth.value });
+      return workOutPlace(kind, entries.value, { ...ticket.ticket!, depth: depth.value, lens: ticket.fitted!.lens });
     }),
   );
 

@@ -1,31 +1,51 @@
 <script setup lang="ts">
-import type { SheetJob, SheetLayout } from '@unto/core';
+import type { SheetEntries, SheetResult } from '@unto/contract';
 
-/** The sheet at its proportions with the pieces it gives and the places nothing may lie on. */
-defineProps<{ job: SheetJob; layout: SheetLayout }>();
+/** The sheet at its proportions with the pieces it gives, those for testing hatched, and the places nothing may lie on. */
+defineProps<{ entries: SheetEntries; layout: SheetResult }>();
 </script>
 
 <template>
   <svg
-    :viewBox="`-2 -2 ${job.sheet.widthMm + 4} ${job.sheet.heightMm + 4}`"
+    :viewBox="`-2 -2 ${entries.sheetWidthMm + 4} ${entries.sheetHeightMm + 4}`"
     role="img"
     :aria-label="`${layout.places.length} pieces on the sheet`"
     data-test-id="sheet-map"
   >
-    <g :transform="`translate(0 ${job.sheet.heightMm}) scale(1 -1)`">
-      <rect :width="job.sheet.widthMm" :height="job.sheet.heightMm" class="sheet" vector-effect="non-scaling-stroke" />
+    <defs>
+      <pattern id="test-hatch" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0 0V4" class="hatch" vector-effect="non-scaling-stroke" />
+      </pattern>
+    </defs>
+    <g :transform="`translate(0 ${entries.sheetHeightMm}) scale(1 -1)`">
       <rect
-        v-for="(place, i) in layout.places"
-        :key="i"
-        :x="place.xMm"
-        :y="place.yMm"
-        :width="place.widthMm"
-        :height="place.heightMm"
-        class="piece"
+        :width="entries.sheetWidthMm"
+        :height="entries.sheetHeightMm"
+        class="sheet"
         vector-effect="non-scaling-stroke"
       />
+      <g v-for="(place, i) in layout.places" :key="i">
+        <title>{{ place.label || `piece ${i + 1}` }}{{ place.test ? ', for testing' : '' }}</title>
+        <rect
+          :x="place.xMm"
+          :y="place.yMm"
+          :width="place.widthMm"
+          :height="place.heightMm"
+          class="piece"
+          vector-effect="non-scaling-stroke"
+        />
+        <rect
+          v-if="place.test"
+          :x="place.xMm"
+          :y="place.yMm"
+          :width="place.widthMm"
+          :height="place.heightMm"
+          fill="url(#test-hatch)"
+          data-test-id="test-place"
+        />
+      </g>
       <rect
-        v-for="(box, i) in job.keepOuts"
+        v-for="(box, i) in entries.keepOuts"
         :key="`out-${i}`"
         :x="box.xMm"
         :y="box.yMm"
@@ -40,7 +60,9 @@ defineProps<{ job: SheetJob; layout: SheetLayout }>();
 <style scoped>
 svg {
   width: 100%;
-  max-height: 420px;
+  flex: 1;
+  min-height: 0;
+  max-height: 520px;
 }
 
 .sheet {
@@ -53,6 +75,11 @@ svg {
   fill: var(--unto-surface);
   stroke: var(--unto-ink);
   stroke-width: 1;
+}
+
+.hatch {
+  stroke: var(--unto-coat-line);
+  stroke-width: 1.5;
 }
 
 .out {

@@ -1,4 +1,7 @@
 // @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils';
+import { workOutSheet, type SheetEntries } from '@unto/contract';
+import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PrepareStation from '../stations/PrepareStation.vue';
 import { by, item } from '../testing/bench';
@@ -9,6 +12,13 @@ const saved = vi.hoisted(() => [] as { name: string; type: string; content: stri
 vi.mock('../ui/save-file', () => ({
   saveFile: (name: string, type: string, content: string) => saved.push({ name, type, content }),
 }));
+vi.mock('../workers/useComputations', () => ({
+  useComputations: () => ({
+    stop: () => undefined,
+    core: { sheet: async (entries: SheetEntries) => ({ ok: true, value: workOutSheet(entries) }) },
+  }),
+}));
+let kept: () => unknown = () => null;
 afterEach(() => {
   vi.unstubAllGlobals();
   saved.length = 0;
@@ -33,11 +43,12 @@ const blank = item('blank', 'blank', { substrateId: 'metal', widthMm: 40, height
 
 async function open(family: string, change: object = {}, items = [blank]) {
   const substrate = item('substrate', 'metal', { family, layer: 'bare', thicknessMm: 1 });
-  const { page } = await mountOnTicket(PrepareStation, {
+  const { page, server } = await mountOnTicket(PrepareStation, {
     ticket: TICKET,
     page: { yieldBefore: { good: 90, made: 100, of: 'this pairing' }, ...change },
     items: [substrate, item('machine', 'machine'), ...items],
   });
+  kept = () => server.posts().at(-1)?.body;
   return page;
 }
 const spares = (page: Awaited<ReturnType<typeof open>>) => Number(/\d+/.exec(page.find(by('tile-spares')).text())![0]);
@@ -73,6 +84,47 @@ describe('pieces to have ready', () => {
 });
 
 describe('a sheet', () => {
+  it('is measured against its label: half an inch under costs a column', async () => {
+    const page = await open('stainless');
+    await sheet(page, '292', '200');
+    await page.find(by('label-width')).setValue('304.8');
+    await page.find(by('label-height')).setValue('203.2');
+    // (304.8 − 10 + 1) ÷ 41 = 7.2 and (203.2 − 10 + 1) ÷ 26 = 7.5 would give 49; 283 ÷ 41 = 6.9.
+    expect(page.find(by('sheet-label')).text()).toMatch(
+      /12\.8 mm under across, 3\.2 mm under up its label, which promises 49 pieces/,
+    );
+    expect(page.find(by('sheet-gives')).text()).toMatch(/^4[0-8] pieces/);
+  });
+
+  it('of mixed sizes is nested by the worker, kept, and may be stopped at the best so far', async () => {
+    const page = await open('stainless');
+    await sheet(page, '300', '200');
+    page
+      .findAllComponents(Select)
+      .find((box) => box.attributes('data-test-id') === 'sheet-mode-box')!
+      .vm.$emit('update:modelValue', 'mixed');
+    await flushPromises();
+    expect(page.find(by('sheet-fault')).text()).toMatch(/Type the sizes/);
+    await page.find(by('size-add')).trigger('click');
+    for (const [key, value] of Object.entries({ widthMm: 60, heightMm: 40, count: 10, test: 1 }))
+      await page.find(by(`size-0-${key}`)).setValue(String(value));
+    await page.find(by('nest')).trigger('click');
+    await flushPromises();
+    expect(page.find(by('sheet-gives')).text()).toMatch(/10 pieces: 2 sizes, 1 of them for testing, all placed/);
+    expect(page.findAll(by('test-place'))).toHaveLength(1);
+    await page.find(by('keep-sheet')).trigger('click');
+    await flushPromises();
+    expect(kept()).toMatchObject({
+      entries: {
+        mode: 'mixed',
+        pieces: [
+          { count: 9, test: false },
+          { count: 1, test: true },
+        ],
+      },
+    });
+  });
+
   it('waits for a measure, then says what it gives and how many are needed', async () => {
     const page = await open('stainless');
     await page.find(by('prepare-sheet')).trigger('click');
@@ -91,7 +143,7 @@ describe('a sheet', () => {
     await page.find(by('keep-out-add')).trigger('click');
     for (const [key, value] of Object.entries({ xMm: 0, yMm: 0, widthMm: 20, heightMm: 20 }))
       await page.find(by(`keep-out-0-${key}`)).setValue(String(value));
-    expect(page.find(by('sheet-gives')).text()).toMatch(/48 pieces[\s\S]*1 lost to keep-outs/);
+    expect(page.find(by('sheet-gives')).text()).toMatch(/48 pieces[\s\S]*1 lost to keep-outs and margin/);
     await page.find(by('sheet-svg')).trigger('click');
     await page.find(by('sheet-dxf')).trigger('click');
     expect(saved.map(({ name }) => name)).toEqual(['sheet-7.svg', 'sheet-7.dxf']);

@@ -2,12 +2,16 @@
 import { computed, ref } from 'vue';
 import { formatClock, formatFigure, formatNumber, withUnit } from '../ui/format';
 import {
+  bandAlong,
   beamOutline,
   filmScale,
   hatchMarks,
+  lineAlong,
   nowX,
   pixelsPerUm,
+  riseAt,
   sinkingFilm,
+  surfaceRise,
   VIEW,
   type SectionModel,
 } from './geometry';
@@ -25,6 +29,7 @@ const dryPx = computed(() => (film.value?.dryUm ?? 0) * perUm.value);
 const sinking = computed(() => sinkingFilm(wetPx.value, dryPx.value));
 const filmTop = computed(() => surface - (props.model.mode === 'done' ? Math.max(2, dryPx.value * 0.25) : dryPx.value));
 const beam = computed(() => (props.model.beam ? beamOutline(props.model.beam, surface - dryPx.value) : null));
+const rise = computed(() => surfaceRise(props.model, beam.value?.depthPx ?? 0));
 const marks = computed(() =>
   props.model.beam && beam.value ? hatchMarks(props.model.beam.intervalMm * beam.value.pxPerMm) : [],
 );
@@ -41,8 +46,20 @@ const words = computed(() => {
   const beamText = model.beam
     ? `Beam: spot ${withUnit(model.beam.spotMm, 'mm')} (1/e²), ± ${withUnit(model.beam.depthMm, 'mm')} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${withUnit(Math.abs(model.beam.offsetMm), 'mm')} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${withUnit(model.beam.intervalMm, 'mm')} apart.`
     : '';
-  return { part: `Part: ${model.material}, ${withUnit(model.thicknessMm, 'mm')}.`, film: filmText, beam: beamText };
+  const bent = model.mode === 'beam' && model.surface ? ` ${model.surface.words}` : '';
+  return {
+    part: `Part: ${model.material}, ${withUnit(model.thicknessMm, 'mm')}.${bent}`,
+    film: filmText,
+    beam: beamText,
+  };
 });
+/** Flat parts are broken at their sides; a warped one is drawn whole, as its artwork lies. */
+const partPath = computed(() =>
+  props.model.surface && props.model.mode === 'beam'
+    ? bandAlong(rise.value, 0, slab)
+    : `M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`,
+);
+const coatPath = computed(() => bandAlong(rise.value, surface - filmTop.value, 0));
 const band = computed(() => {
   const { band: wanted } = props.model;
   return wanted ? { top: surface - wanted.highUm * perUm.value, bottom: surface - wanted.lowUm * perUm.value } : null;
@@ -54,7 +71,12 @@ const band = computed(() => {
     <figcaption>
       <h2>{{ title }}</h2>
       <span class="quiet small"
-        >film drawn {{ filmScale(model) }} · {{ model.vitreous ? 'glass' : 'metal' }} broken</span
+        >film drawn {{ filmScale(model) }} ·
+        {{
+          model.mode === 'beam' && model.surface
+            ? 'heights to the depth of focus'
+            : `${model.vitreous ? 'glass' : 'metal'} broken`
+        }}</span
       >
     </figcaption>
     <svg
@@ -80,17 +102,12 @@ const band = computed(() => {
         @focus="read = words.part"
         @mouseenter="read = words.part"
       >
-        <path
-          :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`"
-          :class="model.vitreous ? 'glass' : 'metal'"
-        />
-        <path
-          v-if="!model.vitreous"
-          :d="`M${left} ${surface} H${right} v22 l-9 9 9 9 V${surface + slab} H${left} v-22 l9 -9 -9 -9 Z`"
-          fill="url(#hatch)"
-        />
-        <path :d="`M${left} ${surface} H${right} M${left} ${surface + slab} H${right}`" class="edge" />
-        <text :x="centre" :y="surface + 38" text-anchor="middle" class="on-part">{{ model.material }}</text>
+        <path :d="partPath" :class="model.vitreous ? 'glass' : 'metal'" />
+        <path v-if="!model.vitreous" :d="partPath" fill="url(#hatch)" />
+        <path :d="`${lineAlong(rise, 0)} ${lineAlong(rise, -slab)}`" class="edge" />
+        <text :x="centre" :y="surface + 38 - riseAt(rise, centre)" text-anchor="middle" class="on-part">
+          {{ model.material }}
+        </text>
       </g>
 
       <template v-if="film && model.mode === 'coat'">
@@ -174,32 +191,31 @@ const band = computed(() => {
             />
           </template>
           <template v-else>
-            <rect
-              :x="left"
-              :y="filmTop"
-              :width="right - left"
-              :height="surface - filmTop"
-              :class="model.mode === 'plan' ? 'ghost' : 'wet'"
-            />
-            <rect
-              v-if="model.mode !== 'plan'"
-              :x="left"
-              :y="filmTop"
-              :width="right - left"
-              :height="surface - filmTop"
-              fill="url(#grain)"
-            />
-            <path v-if="model.mode !== 'plan'" :d="`M${left} ${filmTop} H${right}`" class="film-line" />
+            <path :d="coatPath" :class="model.mode === 'plan' ? 'ghost' : 'wet'" />
+            <template v-if="model.mode !== 'plan'">
+              <path :d="coatPath" fill="url(#grain)" />
+              <path :d="lineAlong(rise, surface - filmTop)" class="film-line" />
+            </template>
           </template>
         </g>
-        <text v-if="model.mode !== 'done'" :x="right - 40" :y="filmTop - 14" text-anchor="end" class="mono strong">
+        <text
+          v-if="model.mode !== 'done'"
+          :x="right - 40"
+          :y="filmTop - 14 - riseAt(rise, right - 60)"
+          text-anchor="end"
+          class="mono strong"
+        >
           {{ formatFigure(film.dryUm) }} µm
           <tspan class="small-text">dry{{ model.mode === 'plan' ? ', planned' : '' }}</tspan>
         </text>
         <text v-else :x="left + 8" :y="surface - 26" class="small-text">fired, washed: only what bonded is left</text>
       </template>
 
-      <g v-if="band && model.mode !== 'done'" aria-hidden="true">
+      <g
+        v-if="band && model.mode !== 'done'"
+        aria-hidden="true"
+        :transform="`translate(0 ${-riseAt(rise, right - 8)})`"
+      >
         <rect :x="right - 14" :y="band.top" width="12" :height="Math.max(3, band.bottom - band.top)" class="band" />
         <text :x="right" :y="bandTextY" text-anchor="end" class="band-text">
           band {{ formatNumber(model.band!.lowUm) }}–{{ withUnit(model.band!.highUm, 'µm') }}
@@ -217,7 +233,12 @@ const band = computed(() => {
           @mouseenter="read = words.beam"
         >
           <polygon :points="beam.points" class="beam" />
-          <path v-for="x in marks" :key="x" :d="`M${x} ${surface - dryPx - 2} v-8`" class="line-tick" />
+          <path
+            v-for="x in marks"
+            :key="x"
+            :d="`M${x} ${surface - dryPx - 2 - riseAt(rise, x)} v-8`"
+            class="line-tick"
+          />
         </g>
         <g aria-hidden="true">
           <path :d="`M${centre - 130} ${beam.focusY - beam.depthPx} h-10 v${2 * beam.depthPx} h10`" class="depth" />

@@ -16,6 +16,8 @@ export interface SectionModel {
   readonly drying: number | null;
   readonly dryS: number | null;
   readonly distanceMm: number | null;
+  /** Height of the part over its artwork’s middle line above the height the focus is set for, mm, from left to right; null for flat. */
+  readonly surface: { readonly heightsMm: readonly number[]; readonly words: string } | null;
   readonly beam: {
     readonly spotMm: number;
     readonly rayleighMm: number;
@@ -81,6 +83,38 @@ export function beamOutline(
   const leftSide = heights.map((y) => `${(centre - half(y)).toFixed(1)},${y.toFixed(1)}`);
   const rightSide = [...heights].reverse().map((y) => `${(centre + half(y)).toFixed(1)},${y.toFixed(1)}`);
   return { points: [...leftSide, ...rightSide].join(' '), focusY, depthPx, pxPerMm };
+}
+
+/** A warped or round part is drawn at most this far off its flat place, px. */
+const MOST_BEND_PX = 84;
+
+/** How far the part’s top lies above its flat place from left to right, px, to the scale of the depth of focus; clipped, not squeezed. */
+export function surfaceRise(model: SectionModel, depthPx: number): readonly number[] {
+  if (!model.surface || !model.beam || model.mode !== 'beam') return [0, 0];
+  const perMm = depthPx / model.beam.depthMm;
+  return model.surface.heightsMm.map((mm) => Math.max(-MOST_BEND_PX, Math.min(MOST_BEND_PX, mm * perMm)));
+}
+
+/** A band that follows the part’s top, from `above` px over it to `below` px under it: closed SVG path. */
+export function bandAlong(rise: readonly number[], above: number, below: number): string {
+  const { left, right, surface } = VIEW;
+  const x = (i: number) => (left + ((right - left) * i) / (rise.length - 1)).toFixed(1);
+  const top = rise.map((up, i) => `${x(i)} ${(surface - up - above).toFixed(1)}`);
+  const foot = rise.map((up, i) => `${x(i)} ${(surface - up + below).toFixed(1)}`).reverse();
+  return `M${[...top, ...foot].join('L')}Z`;
+}
+
+/** The line `above` px over the part’s top. */
+export function lineAlong(rise: readonly number[], above: number): string {
+  const { left, right, surface } = VIEW;
+  return `M${rise.map((up, i) => `${(left + ((right - left) * i) / (rise.length - 1)).toFixed(1)} ${(surface - up - above).toFixed(1)}`).join('L')}`;
+}
+
+/** How far above its flat place the top lies at an x of the drawing, px. */
+export function riseAt(rise: readonly number[], x: number): number {
+  const at = Math.min(1, Math.max(0, (x - VIEW.left) / (VIEW.right - VIEW.left))) * (rise.length - 1);
+  const i = Math.min(rise.length - 2, Math.floor(at));
+  return rise[i]! + (rise[i + 1]! - rise[i]!) * (at - i);
 }
 
 /** x of hatch lines at the interval, to the beam's horizontal scale, across the drawing. */

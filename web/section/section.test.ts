@@ -2,7 +2,11 @@ import { describe, expect, it } from 'vitest';
 import {
   beamOutline,
   filmScale,
+  bandAlong,
   hatchMarks,
+  lineAlong,
+  riseAt,
+  surfaceRise,
   nowX,
   pixelsPerUm,
   sinkingFilm,
@@ -20,6 +24,7 @@ const model: SectionModel = {
   drying: 0.3,
   dryS: 240,
   distanceMm: 200,
+  surface: null,
   beam: { spotMm: 0.165, rayleighMm: 1.66, depthMm: 0.53, growth: 0.05, offsetMm: 0, intervalMm: 0.06 },
 };
 
@@ -57,6 +62,19 @@ describe('section', () => {
       .slice(0, 41)
       .map((point) => Number(point.split(',')[0]));
     expect(Math.max(...widths)).toBe(widths.at(-1));
+  });
+
+  it('lets the part follow its warp at the scale of the depth of focus, clipped at the edge of the drawing', () => {
+    const warped = { ...model, mode: 'beam' as const, surface: { heightsMm: [0, 0.53, -9], words: '' } };
+    const rise = surfaceRise(warped, 46);
+    expect(rise[1]).toBeCloseTo(46, 9);
+    expect(rise[2]).toBe(-84);
+    expect(surfaceRise(model, 46)).toEqual([0, 0]);
+    expect(riseAt([0, 10], (VIEW.left + VIEW.right) / 2)).toBeCloseTo(5, 9);
+    expect(bandAlong([0, 10], 0, 62)).toBe(
+      `M${VIEW.left.toFixed(1)} 320.0L${VIEW.right.toFixed(1)} 310.0L${VIEW.right.toFixed(1)} 372.0L${VIEW.left.toFixed(1)} 382.0Z`,
+    );
+    expect(lineAlong([0, 0], 5)).toMatch(/^M24\.0 315\.0L636\.0 315\.0$/);
   });
 
   it('spaces lines evenly, and not closer than can be seen', () => {

@@ -1,5 +1,5 @@
-import { dryFilm, isVitreous, type Figure } from '@unto/core';
-import { rayleighOf } from '@unto/contract';
+import { dryFilm, isVitreous, sag, warpSurface, type Figure } from '@unto/core';
+import { bandOf, focusDepth, rayleighOf, type PlaceReading, type Ticket } from '@unto/contract';
 import { computed, type ComputedRef, type Ref } from 'vue';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';
@@ -25,14 +25,15 @@ export function useSection(
       vitreous: isVitreous(substrate.family),
       thicknessMm: substrate.thicknessMm,
       film: compound ? filmOf(compound.body, measured) : null,
-      band: compound ? { lowUm: compound.body.bandLowUm, highUm: compound.body.bandHighUm } : null,
+      band: compound ? bandOf(compound.body) : null,
       drying: clock ? (time.now - Date.parse(clock.startedAt)) / 1000 / clock.minimumS : null,
       dryS: compound?.body.dryS ?? null,
       distanceMm: compound ? (compound.body.distanceMinMm + compound.body.distanceMaxMm) / 2 : null,
+      surface: surfaceOf(page.placeReadings, page.ticket),
       beam: {
         spotMm: Math.sqrt(lens.spotXMm * lens.spotYMm),
         rayleighMm: rayleighOf(lens),
-        depthMm: lens.depthOfFocusMm,
+        depthMm: focusDepth(lens, page.huntedDepth).value,
         growth: lens.depthGrowth,
         offsetMm: more.offsetMm?.value ?? recipe?.focusOffsetMm ?? 0,
         intervalMm: more.intervalMm?.value ?? recipe?.intervalMm ?? 0.06,
@@ -54,4 +55,32 @@ function filmOf(
     highUm: measured?.interval?.high ?? null,
     measured: measured !== null,
   };
+}
+
+const ACROSS = 41;
+
+/** The newest flatness or round part read on the ticket, as the line over the middle of the artwork; a rejected piece is gone. */
+function surfaceOf(readings: readonly PlaceReading[], ticket: Ticket): SectionModel['surface'] {
+  const newest = readings.find(
+    ({ kind, decision }) => (kind === 'flatness' && decision !== 'rejected') || kind === 'round',
+  );
+  if (!newest) return null;
+  const { markWidthMm, markHeightMm } = ticket;
+  const shares = Array.from({ length: ACROSS }, (_, i) => i / (ACROSS - 1));
+  if (newest.kind === 'flatness') {
+    const { entries, decision } = newest as PlaceReading<'flatness'>;
+    const surface = warpSurface(entries.readings);
+    const heightsMm = shares.map((share) => surface.heightAt(share * markWidthMm, markHeightMm / 2) - entries.focusMm);
+    return { heightsMm, words: `Heights as read, ${decision}.` };
+  }
+  const { entries, result } = newest as PlaceReading<'round'>;
+  const radius = Math.min(entries.nearMm, entries.farMm) / 2;
+  const half = Math.min(markWidthMm / 2, radius * 0.98);
+  const whole = sag(radius, 2 * half);
+  const focusBelow = result.strips[0]?.focusBelowMm ?? whole / 2;
+  const heightsMm = shares.map((share) => {
+    const chord = Math.abs(2 * share - 1) * 2 * half;
+    return focusBelow - (chord > 0 ? sag(radius, chord) : 0);
+  });
+  return { heightsMm, words: `Lying still, ø ${entries.nearMm} mm.` };
 }

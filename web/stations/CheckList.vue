@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Station, StationCheck } from '@unto/core';
+import { holdsUnder } from '@unto/contract';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
@@ -17,7 +18,10 @@ const ticked = computed(
   () =>
     new Map(
       ticket.page?.checks
-        .filter(({ kind, station }) => kind === 'check' && station === props.station)
+        .filter(
+          (check) =>
+            check.kind === 'check' && check.station === props.station && holdsUnder(check, ticket.page!.fitting),
+        )
         .map((check) => [check.code, check]),
     ),
 );

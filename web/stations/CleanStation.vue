@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CLEANING_METHODS, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { CLEANING_METHODS, createCleaning, readClockAt, RESIDUES, type CreateCleaning } from '@unto/contract';
 import { isVitreous } from '@unto/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -33,9 +33,10 @@ const run = computed(
 );
 const cleaned = computed(() => ticket.page?.runs.filter(({ cleaning }) => cleaning) ?? []);
 const cooling = computed(() => ticket.page?.clocks.find(({ kind, endedAt }) => kind === 'cool' && !endedAt) ?? null);
-const coolLeft = computed(() =>
-  cooling.value ? cooling.value.minimumS - (time.now - Date.parse(cooling.value.startedAt)) / 1000 : 0,
-);
+const coolLeft = computed(() => {
+  const clock = cooling.value;
+  return clock ? readClockAt(clock, time.now).leftS : 0;
+});
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 
 const form = useForm<CreateCleaning>(createCleaning, () => ({

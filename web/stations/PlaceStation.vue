@@ -1,20 +1,25 @@
 <script setup lang="ts">
-import { decisive, makeFigure, placeChecks, spotOffFocus } from '@unto/core';
-import { focusDepth, rayleighOf, type PlaceKind } from '@unto/contract';
+import { placeChecks } from '@unto/core';
+import { focusDepth, isOther, spotAt, type PlaceKind } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
+import AlignPanel from '../place/AlignPanel.vue';
+import AlignPlot from '../place/AlignPlot.vue';
 import CausticPlot from '../place/CausticPlot.vue';
 import CentrePanel from '../place/CentrePanel.vue';
 import FlatnessPanel from '../place/FlatnessPanel.vue';
 import FocusPanel from '../place/FocusPanel.vue';
+import HeadPanel from '../place/HeadPanel.vue';
 import RimPlot from '../place/RimPlot.vue';
 import RoundPanel from '../place/RoundPanel.vue';
+import StripMap from '../place/StripMap.vue';
 import WarpMap from '../place/WarpMap.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useBench } from '../stores/bench';
 import { useTicket } from '../stores/ticket';
+import { newestReading } from '../place/usePlaceEntry';
 import { formatMoment } from '../ui/format';
 import FigureTile from '../ui/FigureTile.vue';
 import TaskTabs from '../ui/TaskTabs.vue';
@@ -23,49 +28,43 @@ import CheckList from './CheckList.vue';
 import StationBody from './StationBody.vue';
 
 /** Place and focus: the checks, a dot hunt, the flatness of the piece, the centre of a disc, a round part. */
-type Task = 'checks' | PlaceKind;
+type Task = 'checks' | 'head' | 'focus' | 'flatness' | 'round' | 'centre' | 'align';
 const TASKS: readonly { readonly key: Task; readonly label: string }[] = [
   { key: 'checks', label: 'Checks' },
+  { key: 'head', label: 'Head' },
   { key: 'focus', label: 'Focus' },
   { key: 'flatness', label: 'Flatness' },
   { key: 'round', label: 'Round' },
   { key: 'centre', label: 'Centre' },
+  { key: 'align', label: 'Align' },
 ];
 const KIND_WORDS: Record<PlaceKind, string> = {
   focus: 'focus',
   flatness: 'flatness',
   round: 'round part',
   centre: 'centre',
+  align: 'alignment',
+  pointer: 'pointer offset',
+  set: 'focus set',
 };
 const ticket = useTicket();
 const bench = useBench();
 const router = useRouter();
 const task = ref<Task>('checks');
-const model = useSection('beam');
 const checks = computed(() => placeChecks({ coated: ticket.compound !== null }));
-const offset = computed(() => ticket.page?.recipes[0]?.focusOffsetMm ?? 0);
+const set = computed(() => newestReading('set'));
+const offset = computed(() => set.value?.offsetMm ?? ticket.page?.recipes[0]?.focusOffsetMm ?? 0);
+const other = computed(() => ticket.ticket !== null && isOther(ticket.page?.fitting ?? null, ticket.ticket));
 const depth = computed(() => (ticket.fitted ? focusDepth(ticket.fitted.lens, ticket.page?.huntedDepth ?? null) : null));
 const focus = useTemplateRef<InstanceType<typeof FocusPanel>>('focus');
 const flatness = useTemplateRef<InstanceType<typeof FlatnessPanel>>('flatness');
+const round = useTemplateRef<InstanceType<typeof RoundPanel>>('round');
+const align = useTemplateRef<InstanceType<typeof AlignPanel>>('align');
 const centre = useTemplateRef<InstanceType<typeof CentrePanel>>('centre');
 const history = computed(() => ticket.page?.placeReadings.slice(0, 6) ?? []);
 
-const spot = computed(() => {
-  const { fitted } = ticket;
-  if (!fitted) return null;
-  const { lens } = fitted;
-  const spotMm = Math.sqrt(lens.spotXMm * lens.spotYMm);
-  return makeFigure({
-    formula: 'spotOffFocus',
-    value: spotOffFocus({ spotMm, rayleighMm: rayleighOf(lens) }, offset.value),
-    unit: 'mm',
-    inputs: [
-      decisive('spot in focus', 'stated', { value: spotMm, unit: 'mm' }),
-      decisive('depth of focus', 'stated', { value: lens.depthOfFocusMm, unit: 'mm' }),
-      decisive('focus offset of the setting', 'measured', { value: offset.value, unit: 'mm' }),
-    ],
-  });
-});
+const spot = computed(() => (ticket.fitted ? spotAt(ticket.fitted.lens, offset.value) : null));
+const model = useSection('beam', { offsetMm: offset });
 </script>
 
 <template>
@@ -90,6 +89,21 @@ const spot = computed(() => {
         <h2>The rim as touched</h2>
         <RimPlot :points="centre.entries.points" />
       </template>
+      <template v-else-if="task === 'round' && round?.result && round.result.strips.length > 1 && ticket.ticket">
+        <h2>Lying still, in steps of focus</h2>
+        <StripMap
+          :diameter-mm="round.widest"
+          :strips="round.result.strips"
+          :half-width-mm="round.result.halfWidthMm"
+          :sphere="round.sphere"
+          :mark-width-mm="ticket.ticket.markWidthMm"
+          :mark-height-mm="ticket.ticket.markHeightMm"
+        />
+      </template>
+      <template v-else-if="task === 'align' && align?.result">
+        <h2>The artwork on the bed</h2>
+        <AlignPlot :result="align.result" :entries="align.entries" />
+      </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section under the beam" />
       <TileStrip>
         <FigureTile label="spot on the part" :figure="spot" />
@@ -99,6 +113,11 @@ const spot = computed(() => {
     <TaskTabs v-model="task" :tasks="TASKS" name="place" />
     <template v-if="task === 'checks'">
       <h2>Place and focus</h2>
+      <p v-if="other" class="other" role="alert" data-test-id="other-head">
+        <strong>{{ bench.nameOf(ticket.page!.fitting!.headId) }}</strong> is fitted, not
+        {{ bench.nameOf(ticket.ticket!.headId) }}. Nothing is fired on this ticket until it is changed.
+        <Button outlined size="small" label="Change the head" data-test-id="to-head" @click="task = 'head'" />
+      </p>
       <CheckList station="place" :checks="checks" />
       <section v-if="history.length" class="kept" data-test-id="place-history">
         <h3>Read on this ticket</h3>
@@ -110,8 +129,10 @@ const spot = computed(() => {
     </template>
     <FocusPanel v-else-if="task === 'focus'" ref="focus" />
     <FlatnessPanel v-else-if="task === 'flatness'" ref="flatness" />
-    <RoundPanel v-else-if="task === 'round'" />
-    <CentrePanel v-else ref="centre" />
+    <RoundPanel v-else-if="task === 'round'" ref="round" />
+    <CentrePanel v-else-if="task === 'centre'" ref="centre" />
+    <HeadPanel v-else-if="task === 'head'" :key="ticket.page?.fitting?.id" />
+    <AlignPanel v-else ref="align" />
     <template #foot
       ><Button v-if="task === 'checks'" label="Go to Prove" @click="router.push(`/tickets/${ticket.ticket!.id}/prove`)"
     /></template>
@@ -119,6 +140,16 @@ const spot = computed(() => {
 </template>
 
 <style scoped>
+.other {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem;
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-danger);
+  background: var(--unto-danger-tint);
+}
+
 .kept {
   display: flex;
   flex-direction: column;

@@ -50,7 +50,7 @@ const spares = computed(() => reckoned.value.result);
     <template #left>
       <template v-if="task === 'sheet' && sheet?.layout">
         <h2>What the sheet gives</h2>
-        <SheetMap :job="sheet.job" :layout="sheet.layout" />
+        <SheetMap :entries="sheet.entries" :layout="sheet.layout" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, before the coat" />
       <TileStrip>

@@ -6,6 +6,7 @@ import type { Recipe } from '@unto/contract';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useTicket } from '../stores/ticket';
+import ClimbPanel from '../coupons/ClimbPanel.vue';
 import CouponDesigner from '../coupons/CouponDesigner.vue';
 import { formatDuration, formatNumber, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
@@ -16,10 +17,19 @@ const ticket = useTicket();
 const router = useRouter();
 const model = useSection('beam');
 const designing = ref(false);
+/** A piece with no spare blank is proved on itself. */
+const oneOff = computed(() => ticket.ticket?.pieces === 1);
+const climbing = ref(false);
 const coupons = computed(() => ticket.page?.coupons ?? []);
 const scrubbed = computed(() => coupons.value.filter(({ stage }) => stage === 'scrubbed'));
 const waiting = computed(() => coupons.value.find(({ stage }) => stage !== 'scrubbed'));
 const recipe = computed<Recipe | null>(() => ticket.page?.recipes[0] ?? null);
+const RECIPE_WORDS: Record<Recipe['kind'], string> = {
+  quickest: 'quickest that holds',
+  widest: 'widest margin',
+  stated: 'as stated',
+  climbed: 'climbed to on this piece',
+};
 const WORDS = {
   designed: 'to burn',
   burnt: 'to rinse',
@@ -32,53 +42,54 @@ const WORDS = {
   <CouponDesigner v-if="designing" :ticket="ticket.ticket!" @close="designing = false" />
   <StationBody v-else station="prove">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
-    <h2>Prove the setting on a coupon</h2>
-    <p v-if="!coupons.length" class="quiet">
-      No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds before
-      a piece is spent.
-    </p>
-    <ul class="coupons">
-      <li v-for="coupon in coupons" :key="coupon.id">
-        <RouterLink :to="`/coupons/${coupon.id}`"
-          ><strong>{{ coupon.code }}</strong></RouterLink
-        >
-        <span class="quiet"
-          >{{ coupon.cells }} cells · {{ WORDS[coupon.stage]
-          }}{{ coupon.stage === 'scrubbed' ? `, ${coupon.holds} hold` : '' }}</span
-        >
-        <Button
-          size="small"
-          :outlined="coupon.id !== waiting?.id"
-          label="Open"
-          :data-test-id="`open-${coupon.code}`"
-          @click="router.push(`/coupons/${coupon.id}`)"
+    <ClimbPanel v-if="climbing" @close="climbing = false" />
+    <template v-else>
+      <h2>Prove the setting on a coupon</h2>
+      <p v-if="!coupons.length" class="quiet">
+        No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds
+        before a piece is spent.
+      </p>
+      <ul class="coupons">
+        <li v-for="coupon in coupons" :key="coupon.id">
+          <RouterLink :to="`/coupons/${coupon.id}`"
+            ><strong>{{ coupon.code }}</strong></RouterLink
+          >
+          <span class="quiet"
+            >{{ coupon.cells }} cells · {{ WORDS[coupon.stage]
+            }}{{ coupon.stage === 'scrubbed' ? `, ${coupon.holds} hold` : '' }}</span
+          >
+          <Button
+            size="small"
+            :outlined="coupon.id !== waiting?.id"
+            label="Open"
+            :data-test-id="`open-${coupon.code}`"
+            @click="router.push(`/coupons/${coupon.id}`)"
+          />
+        </li>
+      </ul>
+      <section v-if="recipe" class="recipe" data-test-id="recipe">
+        <h3>
+          Recipe v{{ recipe.number }},
+          {{ RECIPE_WORDS[recipe.kind] }}
+        </h3>
+        <p class="mono big">
+          {{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} ·
+          {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
+        </p>
+        <p class="quiet small">
+          {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
+            >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template
+          >
+        </p>
+        <GradeMark
+          v-if="recipe.worst"
+          :figure="{ ...recipe.worst, grade: recipe.grade }"
+          title="Share that holds in the worst case"
         />
-      </li>
-    </ul>
-    <section v-if="recipe" class="recipe" data-test-id="recipe">
-      <h3>
-        Recipe v{{ recipe.number }},
-        {{
-          recipe.kind === 'quickest' ? 'quickest that holds' : recipe.kind === 'widest' ? 'widest margin' : 'as stated'
-        }}
-      </h3>
-      <p class="mono big">
-        {{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} ·
-        {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
-      </p>
-      <p class="quiet small">
-        {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
-          >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template
-        >
-      </p>
-      <GradeMark
-        v-if="recipe.worst"
-        :figure="{ ...recipe.worst, grade: recipe.grade }"
-        title="Share that holds in the worst case"
-      />
-      <GradeMark v-else :grade="recipe.grade" />
-    </section>
-    <template #foot>
+        <GradeMark v-else :grade="recipe.grade" />
+      </section>
+    </template>
+    <template v-if="!climbing" #foot>
       <Button v-if="waiting" :label="`Go on with ${waiting.code}`" @click="router.push(`/coupons/${waiting.id}`)" />
       <Button
         v-if="scrubbed.length"
@@ -93,6 +104,7 @@ const WORDS = {
         data-test-id="design-coupon"
         @click="designing = true"
       />
+      <Button v-if="oneOff" outlined label="No spare blank" data-test-id="climb" @click="climbing = true" />
     </template>
   </StationBody>
 </template>

@@ -1,7 +1,7 @@
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import type { Operator, StoreItem, StoreKind, Workshop } from '@unto/contract';
+import type { DeviceList, Operator, StoreItem, StoreKind, Workshop } from '@unto/contract';
 import { request } from '../api/client';
 
 /** Who is at the bench, the shop's settings and its stores: what nearly every view reads. */
@@ -11,18 +11,21 @@ export const useBench = defineStore('bench', () => {
   const operators = ref<Operator[]>([]);
   const workshop = ref<Workshop | null>(null);
   const items = shallowRef<StoreItem[]>([]);
+  const devices = ref<DeviceList>({ scale: false, camera: false, controller: false });
   const ready = ref(false);
   const operator = computed(() => operators.value.find(({ id }) => id === operatorId.value) ?? null);
 
   async function load(): Promise<void> {
-    const [people, shop, stores] = await Promise.all([
+    const [people, shop, stores, tied] = await Promise.all([
       request<Operator[]>('GET', '/api/operators'),
       request<Workshop>('GET', '/api/workshop'),
       request<StoreItem[]>('GET', '/api/stores?retired=1'),
+      request<DeviceList>('GET', '/api/devices'),
     ]);
     operators.value = people;
     workshop.value = shop;
     items.value = stores;
+    devices.value = tied;
     ready.value = true;
   }
 
@@ -43,5 +46,19 @@ export const useBench = defineStore('bench', () => {
     return operators.value.find((person) => person.id === id)?.name ?? '';
   }
 
-  return { operatorId, theme, operators, operator, workshop, items, ready, load, item, inUse, nameOf, personOf };
+  return {
+    operatorId,
+    theme,
+    operators,
+    operator,
+    workshop,
+    items,
+    devices,
+    ready,
+    load,
+    item,
+    inUse,
+    nameOf,
+    personOf,
+  };
 });

@@ -44,6 +44,24 @@ const lamp = {
   950: '#F7F3E8',
 };
 
+/** Ember, for the beam and danger. */
+const danger = (ground: string, over: string, on: string) => ({
+  root: {
+    danger: {
+      background: ground,
+      hoverBackground: over,
+      activeBackground: over,
+      borderColor: ground,
+      hoverBorderColor: over,
+      activeBorderColor: over,
+      color: on,
+      hoverColor: on,
+      activeColor: on,
+    },
+  },
+  outlined: { danger: { color: ground, borderColor: ground } },
+});
+
 /** PrimeVue in workshop paper and metal: small radius, one-pixel rules, no shadows. */
 export const untoPreset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
@@ -92,7 +110,13 @@ export const untoPreset = definePreset(Aura, {
     },
   },
   components: {
-    button: { root: { label: { fontWeight: '700' } } },
+    button: {
+      root: { label: { fontWeight: '700' } },
+      colorScheme: {
+        light: danger('#B23A12', '#8F2E0E', '#FFFDF8'),
+        dark: danger('#F0916E', '#F5AD92', '#15191C'),
+      },
+    },
     datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
   },
 });

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { cautionsFor, type Station } from '@unto/core';
+import { holdsUnder } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { v4 as uuid } from 'uuid';
@@ -27,7 +28,12 @@ const all = computed(() => {
   });
 });
 const known = computed(
-  () => new Set(ticket.page?.checks.filter(({ kind }) => kind === 'caution').map(({ code }) => code)),
+  () =>
+    new Set(
+      ticket.page?.checks
+        .filter((check) => check.kind === 'caution' && holdsUnder(check, ticket.page!.fitting))
+        .map(({ code }) => code),
+    ),
 );
 const open = computed(() => all.value.filter(({ code }) => !known.value.has(code)));
 

@@ -1,24 +1,26 @@
 <script setup lang="ts">
-import type { Clock } from '@unto/contract';
-import { computed } from 'vue';
-import { useNow } from '../stores/now';
+import { readClockAt, type Clock } from '@unto/contract';
+import { computed, useTemplateRef } from 'vue';
+import { useShownNow } from '../stores/useShownNow';
 import { formatClock } from './format';
 
 /** A clock as a ring that fills, with the time left in it. */
 const props = defineProps<{ clock: Pick<Clock, 'startedAt' | 'minimumS' | 'kind'>; size?: number; of?: boolean }>();
-const time = useNow();
-const elapsed = computed(() => (time.now - Date.parse(props.clock.startedAt)) / 1000);
-const left = computed(() => props.clock.minimumS - elapsed.value);
-const share = computed(() => Math.min(1, Math.max(0, elapsed.value / props.clock.minimumS)));
+const ring = useTemplateRef<HTMLElement>('ring');
+const now = useShownNow(ring);
+const reading = computed(() => readClockAt(props.clock, now.value));
+/** What to do when its time is up. */
+const DUE = { shake: 'stop', dry: 'look', pot: 'over', cool: 'feel' } as const;
 const length = 2 * Math.PI * 42;
 </script>
 
 <template>
   <div
+    ref="ring"
     class="ring"
     :style="{ width: `${size ?? 72}px`, height: `${size ?? 72}px` }"
     role="timer"
-    :aria-label="left > 0 ? `${formatClock(left)} left` : 'time is up'"
+    :aria-label="reading.due ? 'time is up' : `${formatClock(reading.leftS)} left`"
   >
     <svg viewBox="0 0 100 100" aria-hidden="true" :class="clock.kind">
       <circle cx="50" cy="50" r="42" fill="none" class="track" stroke-width="11" />
@@ -29,12 +31,12 @@ const length = 2 * Math.PI * 42;
         fill="none"
         class="run"
         stroke-width="11"
-        :stroke-dasharray="`${length * share} ${length}`"
+        :stroke-dasharray="`${length * reading.share} ${length}`"
         transform="rotate(-90 50 50)"
       />
     </svg>
     <span class="figures mono" :style="{ fontSize: `${(size ?? 72) / 5.2}px` }">
-      {{ left > 0 ? formatClock(left) : 'look' }}
+      {{ reading.due ? DUE[clock.kind] : formatClock(reading.leftS) }}
       <small v-if="of" class="quiet">of {{ formatClock(clock.minimumS) }}</small>
     </span>
   </div>

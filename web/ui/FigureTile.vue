@@ -39,6 +39,8 @@ defineProps<{ label: string; figure: Figure | null; digits?: number; text?: stri
 .value {
   font-size: 1.3rem;
   line-height: 1.2;
+  white-space: nowrap;
+  letter-spacing: -0.03em;
 }
 
 .unit {

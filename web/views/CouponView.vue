@@ -1,178 +1,147 @@
 <script setup lang="ts">
-import { CoreError, decodeTable, STAGES, type Outcome, type Stage } from '@unto/core';
-import { couponBench, couponLimits, type Coupon } from '@unto/contract';
+import { CoreError, decodeTable, STAGES, type Outcome } from '@unto/core';
 import Button from 'primevue/button';
-import { v4 as uuid } from 'uuid';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, toRef, watch } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { ApiProblem, request } from '../api/client';
+import { newestOutcomes, type Coupon } from '@unto/contract';
+import BurnPanel from '../coupons/BurnPanel.vue';
+import CellPanel from '../coupons/CellPanel.vue';
+import CouponFiles from '../coupons/CouponFiles.vue';
 import CouponGrid from '../coupons/CouponGrid.vue';
-import { changedEntries, newestOutcomes } from '../coupons/outcome-map';
+import EyePanel from '../coupons/EyePanel.vue';
+import KeptMap from '../coupons/KeptMap.vue';
+import MeasureMaps from '../coupons/MeasureMaps.vue';
+import OutcomeButtons from '../coupons/OutcomeButtons.vue';
+import PictureHandles from '../coupons/PictureHandles.vue';
+import RulesPanel from '../coupons/RulesPanel.vue';
+import { useCoupon } from '../coupons/useCoupon';
 import { useBench } from '../stores/bench';
-import { fittedBench } from '../stores/fitted';
-import { useNotices } from '../stores/notices';
-import { useOutbox } from '../stores/outbox';
-import { saveFile } from '../ui/save-file';
-import { formatDuration, formatFigure, formatNumber, withUnit } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import BringPicture from '../ui/BringPicture.vue';
+import { formatFigure } from '../ui/format';
 import PageHead from '../ui/PageHead.vue';
-import { valueOf, type DesignedCoupon } from '../workers/computations';
-import { useComputations } from '../workers/useComputations';
+import { valueOf } from '../workers/computations';
 
-/** A coupon: burn it, read its cells after the rinse and after the scrub, export and import. */
+/** A coupon: burn it, picture and read its cells after the rinse and after the scrub, export and import. */
 const props = defineProps<{ id: string }>();
 const bench = useBench();
-const outbox = useOutbox();
-const notices = useNotices();
 const router = useRouter();
-const worker = useComputations();
-
-const coupon = shallowRef<Coupon | null>(null);
-const made = shallowRef<DesignedCoupon | null>(null);
-const stage = ref<Stage>('rinsed');
+const {
+  coupon,
+  made,
+  fitted,
+  tone,
+  stage,
+  fault,
+  worker,
+  pictures,
+  eye,
+  pending,
+  adopt,
+  markBurnt,
+  keepMarks,
+  keepPicture,
+} = useCoupon(toRef(props, 'id'));
 const selected = ref(0);
 const brush = ref<Outcome>('holds');
-const marks = ref(new Map<number, Outcome>());
-const fault = ref('');
+const mode = ref<'cells' | 'handles' | 'measures'>('cells');
 
-const fitted = computed(() => (coupon.value ? fittedBench(bench, coupon.value) : null));
-const kept = computed(() => (coupon.value ? newestOutcomes(coupon.value, stage.value) : new Map<number, Outcome>()));
-const changed = computed(() => changedEntries(kept.value, marks.value));
-const cell = computed(() => made.value?.layout.cells[selected.value]);
-const prediction = computed(() => made.value?.predictions[selected.value]);
-const draftKey = computed(() => `unto-cells-${props.id}-${stage.value}`);
+const open = computed(() => pictures.pictures[stage.value]);
+const entries = computed(() => ({
+  rinsed: pictures.pictures.rinsed?.entries ?? null,
+  scrubbed: pictures.pictures.scrubbed?.entries ?? null,
+}));
+const readsPicture = computed(() => Boolean(open.value?.entries));
+const placing = computed(() => open.value?.photo && mode.value === 'handles');
+// A coupon that was not found asks for its handles, and keeps them until somebody is content.
+watch(
+  () => open.value?.sure === false,
+  (lost) => lost && (mode.value = 'handles'),
+);
+const shown = computed(() => (readsPicture.value ? pictureOutcomes.value : eye.marks.value));
+/** What is kept, and over it what the picture proposes or somebody took. */
+const pictureOutcomes = computed(() => {
+  const proposed = pictures.outcomes(stage.value);
+  const taken = pictures.byHand[stage.value];
+  return new Map([
+    ...proposed,
+    ...(open.value?.keptAs ? eye.kept.value : []),
+    ...[...taken].map(([cell, { outcome }]) => [cell, outcome] as const),
+  ]);
+});
+const unreadable = computed(
+  () =>
+    new Map(
+      (open.value?.entries?.cells ?? []).flatMap(({ cell, unreadable: why }) => (why ? [[cell, why] as const] : [])),
+    ),
+);
+const taken = computed(() => pictures.byHand[stage.value].get(selected.value) ?? null);
+const proposed = computed(() => pictures.proposals.value[stage.value].get(selected.value) ?? null);
+const reasonsMissing = computed(
+  () => [...pictures.byHand[stage.value].values()].filter(({ reason }) => !reason.trim()).length,
+);
+const grade = computed(() => {
+  const is = eye.kept.value.has(selected.value);
+  return is && stage.value === 'scrubbed' ? 'proved' : is ? 'seen' : 'guess';
+});
 const ticketTo = computed(() => (coupon.value?.ticketId ? `/tickets/${coupon.value.ticketId}/prove` : '/coupons'));
+const about = computed(() => {
+  const reading = open.value;
+  if (!reading?.entries) return '';
+  const { cells, mmPerPx, card, unevenness } = reading.entries;
+  const read = cells.filter(({ unreadable: why }) => !why).length;
+  const light =
+    unevenness > 1.6 ? `light very uneven (1 : ${formatFigure(unevenness, 2)}), levelled` : 'light levelled';
+  const missing = reading.missing.length ? `${reading.missing.join(', ')} mark covered, ` : '';
+  return `card ${card} found, ${missing}straightened, ${light} · ${formatFigure(mmPerPx, 2)} mm a pixel · ${read} of ${cells.length} cells readable${reading.tookS === null ? '' : ` · read in ${reading.tookS.toFixed(1)} s`}`;
+});
 
-async function load(): Promise<void> {
-  try {
-    const found = await request<Coupon>('GET', `/api/coupons/${props.id}`);
-    const first = coupon.value === null;
-    coupon.value = found;
-    if (first) stage.value = found.stage === 'rinsed' || found.stage === 'scrubbed' ? 'scrubbed' : 'rinsed';
-    made.value = valueOf(
-      await worker.core.design({
-        design: found.design,
-        limits: couponLimits(fitted.value!),
-        bench: couponBench(fitted.value!),
-      }),
-    );
-    takeMarks();
-  } catch (error) {
-    fault.value = (error as Error).message;
-  }
+function mark(cell: number, outcome: Outcome | null): void {
+  if (!readsPicture.value) return eye.mark(cell, outcome);
+  const own = pictures.byHand[stage.value];
+  const proposal = pictures.proposals.value[stage.value].get(cell)?.outcome ?? null;
+  if (outcome === null || (outcome === proposal && !open.value?.keptAs)) own.delete(cell);
+  else own.set(cell, { outcome, reason: own.get(cell)?.reason ?? '' });
 }
 
-function takeMarks(): void {
-  const draft = JSON.parse(localStorage.getItem(draftKey.value) ?? '[]') as [number, Outcome][];
-  marks.value = new Map([...kept.value, ...draft]);
-}
-watch(() => props.id, load, { immediate: true });
-watch(stage, takeMarks);
-watch(() => outbox.sentCount, load);
-
-function mark(index: number, outcome: Outcome | null): void {
-  const next = new Map(marks.value);
-  const before = kept.value.get(index);
-  if (outcome) next.set(index, outcome);
-  else if (before) next.set(index, before);
-  else next.delete(index);
-  marks.value = next;
-  localStorage.setItem(
-    draftKey.value,
-    JSON.stringify(changedEntries(kept.value, next).map(({ cell: at, outcome: found }) => [at, found])),
+function rest(): void {
+  made.value?.layout.cells.forEach(
+    ({ index }) => pictures.burnt(index) && !eye.marks.value.has(index) && eye.mark(index, brush.value),
   );
 }
 
-function markAll(outcome: Outcome): void {
-  made.value?.layout.cells.forEach(({ index }) => marks.value.has(index) || mark(index, outcome));
+async function keepByEye(): Promise<void> {
+  const at = stage.value;
+  if ((await keepMarks('entered', eye.changed.value, at)) && at === 'rinsed') stage.value = 'scrubbed';
 }
 
-async function burnt(): Promise<void> {
-  await send(
-    'PUT',
-    `/api/coupons/${props.id}/burnt`,
-    { version: coupon.value!.version },
-    `${coupon.value!.design.code} burnt`,
-  );
+async function keepReadings(): Promise<void> {
+  const at = stage.value;
+  if (!(await keepPicture())) return;
+  mode.value = 'cells';
+  if (at === 'rinsed') stage.value = 'scrubbed';
+  else if (coupon.value?.ticketId) await router.push(`/windows/${coupon.value.ticketId}`);
 }
 
-async function keep(source: 'entered' | 'csv', entries = changed.value, at = stage.value): Promise<void> {
-  const sent = await send(
-    'POST',
-    `/api/coupons/${props.id}/readings`,
-    { id: uuid(), stage: at, source, entries },
-    `${entries.length} outcomes of ${coupon.value!.design.code}`,
-  );
-  if (!sent) return;
-  localStorage.removeItem(`unto-cells-${props.id}-${at}`);
-  notices.say(`${entries.length} outcomes kept.`);
-  if (at === 'rinsed' && source === 'entered') stage.value = 'scrubbed';
-}
-
-async function send(method: 'PUT' | 'POST', path: string, body: unknown, label: string): Promise<boolean> {
-  try {
-    await outbox.send(method, path, body, label);
-    await load();
-    return true;
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error;
-    notices.say(error.problem.detail, 'danger');
-    return false;
-  }
-}
-
-async function exportAs(kind: 'svg' | 'gcode' | 'csv'): Promise<void> {
-  const { layout, predictions } = made.value!;
-  const { machine } = fitted.value!;
-  const code = coupon.value!.design.code;
-  if (kind === 'svg') return saveFile(`${code}.svg`, 'image/svg+xml', valueOf(await worker.core.drawing(layout)));
-  if (kind === 'gcode') {
-    const options = {
-      motion: couponBench(fitted.value!).motion,
-      fullScaleS: machine.fullScaleS,
-      laserOn: 'M3' as const,
-    };
-    return saveFile(`${code}.gcode`, 'text/plain', valueOf(await worker.core.program({ layout, options })));
-  }
-  const rinsed = newestOutcomes(coupon.value!, 'rinsed');
-  const scrubbed = newestOutcomes(coupon.value!, 'scrubbed');
-  const outcomes = layout.cells.map(({ index }) => ({
-    cell: index,
-    rinsed: rinsed.get(index),
-    scrubbed: scrubbed.get(index),
-  }));
-  saveFile(`${code}.csv`, 'text/csv', valueOf(await worker.core.table({ layout, predictions, outcomes })));
-}
-
-async function importCsv(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function importTable(file: File): Promise<void> {
   fault.value = '';
   try {
     const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
     const rows = valueOf(await worker.core.readTable({ text, layout: made.value!.layout }));
     for (const at of STAGES) {
       const before = newestOutcomes(coupon.value!, at);
-      const entries = rows.flatMap((row) =>
+      const found = rows.flatMap((row) =>
         row[at] && before.get(row.cell) !== row[at] ? [{ cell: row.cell, outcome: row[at]! }] : [],
       );
-      if (entries.length) await keep('csv', entries, at);
+      if (found.length) await keepMarks('csv', found, at);
     }
-    takeMarks();
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
     fault.value = error.message;
   }
 }
 
-const BRUSHES: { outcome: Outcome; word: string; sign: string }[] = [
-  { outcome: 'under', word: 'Too little', sign: '○' },
-  { outcome: 'holds', word: 'Holds', sign: '●' },
-  { outcome: 'over', word: 'Too much', sign: '✕' },
-];
-const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layout.cells.length ?? 0 }));
+const STAGE_WORDS = { rinsed: 'Rinsed', scrubbed: 'Scrubbed' } as const;
+const changedByServer = (found: Coupon) => adopt(found);
 </script>
 
 <template>
@@ -184,117 +153,176 @@ const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layo
     <RouterLink :to="ticketTo">its ticket</RouterLink>
   </PageHead>
   <p v-if="fault" class="fault said" role="alert" data-test-id="coupon-fault">{{ fault }}</p>
-  <div v-if="coupon && made" class="coupon">
+  <div v-if="coupon && made && fitted" class="coupon">
     <div class="left">
       <div class="bar">
-        <div class="stages" role="group" aria-label="Stage">
+        <div v-if="coupon.burntAt" class="stages" role="group" aria-label="Stage">
           <button
             v-for="name in STAGES"
             :key="name"
             type="button"
-            :class="{ here: stage === name }"
-            :aria-pressed="stage === name"
+            :class="{ here: stage === name && mode !== 'measures' }"
+            :aria-pressed="stage === name && mode !== 'measures'"
             :data-test-id="`stage-${name}`"
-            @click="stage = name"
+            @click="((stage = name), (mode = 'cells'))"
           >
-            {{ name === 'rinsed' ? 'Rinsed' : 'Scrubbed' }}
+            {{ STAGE_WORDS[name] }}
+          </button>
+          <button
+            v-if="entries.rinsed || entries.scrubbed"
+            type="button"
+            :class="{ here: mode === 'measures' }"
+            :aria-pressed="mode === 'measures'"
+            data-test-id="stage-measures"
+            @click="mode = 'measures'"
+          >
+            Measures
           </button>
         </div>
-        <span class="quiet small"
-          >{{ counts.marked }} of {{ counts.all }} cells marked · {{ formatDuration(made.runTimeS) }} to burn</span
-        >
-        <span class="files">
-          <Button size="small" text label="SVG" data-test-id="export-svg" @click="exportAs('svg')" />
-          <Button size="small" text label="G-code" data-test-id="export-gcode" @click="exportAs('gcode')" />
-          <Button size="small" text label="CSV" data-test-id="export-csv" @click="exportAs('csv')" />
-          <label class="import"
-            >Bring a CSV<input type="file" accept=".csv,text/csv" data-test-id="import-csv" @change="importCsv"
-          /></label>
-        </span>
+        <CouponFiles :coupon="coupon" :made="made" :fitted="fitted" :worker="worker" @table="importTable" />
       </div>
+      <p v-if="about" class="quiet small" data-test-id="reading-about">{{ about }}</p>
+      <p v-if="pictures.fault.value" class="fault" role="alert" data-test-id="picture-fault">
+        {{ pictures.fault.value }}
+      </p>
+      <PictureHandles
+        v-if="placing"
+        :photo="open!.photo!"
+        :corners="open!.corners"
+        @placed="pictures.place(stage, $event)"
+      />
+      <MeasureMaps
+        v-else-if="mode === 'measures'"
+        :layout="made.layout"
+        :entries="entries"
+        :tone="tone"
+        :selected="selected"
+        @select="selected = $event"
+      />
       <CouponGrid
+        v-else
         v-model:selected="selected"
         :layout="made.layout"
         :predictions="made.predictions"
-        :outcomes="marks"
+        :outcomes="shown"
         :editable="coupon.burntAt !== null"
+        :paints="!readsPicture"
+        :picture="open?.level?.url"
+        :done="coupon.burntAt ? undefined : coupon.burn?.cellsDone"
+        :unreadable="unreadable"
         @mark="mark"
         @paint="mark($event, brush)"
       />
-      <p class="quiet small">
-        ○ too little &nbsp; ● holds &nbsp; ✕ too much &nbsp;·&nbsp; arrows move, T H M mark, or press and drag with the
-        outcome in hand
+      <p v-if="coupon.burntAt" class="quiet small key">
+        ○ too little &nbsp; ● holds &nbsp; ✕ too much &nbsp; ? cannot be read &nbsp;·&nbsp; arrows move, T H M mark
+        <button
+          v-if="open?.photo && open.sure"
+          type="button"
+          class="plain"
+          data-test-id="move-handles"
+          @click="mode = mode === 'handles' ? 'cells' : 'handles'"
+        >
+          {{ mode === 'handles' ? 'Back to the cells' : 'Frame off? Move its corners' }}
+        </button>
       </p>
     </div>
     <aside class="right">
-      <template v-if="cell && prediction">
-        <div class="cell-head">
-          <h2>Cell {{ cell.index + 1 }}</h2>
-          <GradeMark
-            :grade="stage === 'scrubbed' && kept.get(cell.index) ? 'proved' : kept.get(cell.index) ? 'seen' : 'guess'"
+      <BurnPanel
+        v-if="!coupon.burntAt"
+        :coupon="coupon"
+        :gantry="fitted.machine.motion === 'gantry'"
+        :cells="made.layout.cells.filter(({ reachable }) => reachable).length"
+        :run-time-s="made.runTimeS"
+        @changed="changedByServer"
+        @burnt="markBurnt"
+      />
+      <template v-else>
+        <CellPanel
+          v-if="made.predictions[selected]"
+          :layout="made.layout"
+          :prediction="made.predictions[selected]!"
+          :index="selected"
+          :pictures="pictures.pictures"
+          :tone="tone"
+          :outcome="shown.get(selected) ?? null"
+          :proposed="readsPicture ? proposed : null"
+          :reason="taken?.reason ?? ''"
+          :grade="grade"
+        />
+        <template v-if="readsPicture">
+          <OutcomeButtons
+            :outcome="shown.get(selected) ?? null"
+            :proposed="proposed?.outcome ?? null"
+            :taken="taken"
+            @take="mark(selected, $event)"
+            @reason="taken && pictures.byHand[stage].set(selected, { outcome: taken.outcome, reason: $event })"
+          />
+          <template v-if="entries.rinsed && entries.scrubbed">
+            <h3>Kept after the scrub, % of contrast</h3>
+            <KeptMap :layout="made.layout" :entries="entries" :selected="selected" @select="selected = $event" />
+          </template>
+          <RulesPanel v-model="pictures.rules.value" :tone="tone" />
+          <BringPicture
+            again
+            :working="pictures.working.value"
+            @brought="pictures.bring($event, stage)"
+            @take="pictures.take(stage)"
+          />
+        </template>
+        <template v-else>
+          <h3>{{ stage === 'rinsed' ? 'Rinse it, then picture it' : 'Scrub it, then picture it' }}</h3>
+          <p class="quiet small">
+            {{
+              stage === 'rinsed'
+                ? 'Plain water, a soft cloth, dry.'
+                : 'The abrasive side of a pad, 40 strokes, the same for every coupon; dry.'
+            }}
+            Lay it on the <a href="/api/card.pdf" target="_blank">reference card</a>, in even light, and photograph it
+            from straight above.
+          </p>
+          <BringPicture
+            first
+            :working="pictures.working.value"
+            @brought="pictures.bring($event, stage)"
+            @take="pictures.take(stage)"
+          />
+          <EyePanel
+            v-model:brush="brush"
+            :stage="stage"
+            :step="eye.steps.value.get(selected) ?? null"
+            @rest="rest"
+            @step="eye.step(selected, $event)"
+          />
+        </template>
+        <div class="foot">
+          <Button
+            v-if="readsPicture && (pending.length || !open?.keptAs)"
+            :label="
+              stage === 'rinsed'
+                ? `Keep ${pending.length} readings, scrub next`
+                : `Accept ${pending.length} readings${coupon.ticketId ? ', go to the window' : ''}`
+            "
+            :disabled="reasonsMissing > 0"
+            data-test-id="keep-readings"
+            @click="keepReadings"
+          />
+          <Button
+            v-else-if="!readsPicture && eye.changed.value.length"
+            :label="`Keep ${eye.changed.value.length} outcome${eye.changed.value.length > 1 ? 's' : ''}`"
+            data-test-id="keep-outcomes"
+            @click="keepByEye"
+          />
+          <Button
+            v-else-if="coupon.stage === 'scrubbed' && coupon.ticketId"
+            label="Go to the window"
+            data-test-id="to-window"
+            @click="router.push(`/windows/${coupon.ticketId}`)"
           />
         </div>
-        <p class="mono big">
-          {{ formatNumber(cell.powerPercent) }} % · {{ withUnit(cell.speedMmPerS, 'mm/s') }} ·
-          {{ withUnit(cell.intervalMm, 'mm') }}
-        </p>
-        <p class="quiet">
-          {{ prediction.doseJPerMm2 === null ? 'line cell' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} · heat
-          index
-          {{ prediction.heatIndexK === null ? 'none: does not fire' : `${formatFigure(prediction.heatIndexK)} K` }} ·
-          {{ `${formatFigure(prediction.powerW)} W` }} at the part
+        <p v-if="reasonsMissing" class="quiet small">
+          {{ reasonsMissing }} taken against the picture: say why, it is kept with them.
         </p>
       </template>
-      <template v-if="!coupon.burntAt">
-        <h3>Burn it</h3>
-        <p>
-          Coat a spare blank as for the pieces, let it dry, take the SVG or G-code to the head, and burn. Labels stand
-          beside every cell, so nothing rests on memory.
-        </p>
-      </template>
-      <template v-else>
-        <h3>{{ stage === 'rinsed' ? 'After the rinse' : 'After the scrub with the pad' }}</h3>
-        <div class="brushes" role="group" aria-label="Outcome in hand">
-          <button
-            v-for="entry in BRUSHES"
-            :key="entry.outcome"
-            type="button"
-            :class="[entry.outcome, { here: brush === entry.outcome }]"
-            :aria-pressed="brush === entry.outcome"
-            :data-test-id="`brush-${entry.outcome}`"
-            @click="brush = entry.outcome"
-          >
-            {{ entry.sign }} {{ entry.word }}
-          </button>
-        </div>
-        <Button
-          size="small"
-          text
-          :label="`Mark the rest “${BRUSHES.find(({ outcome }) => outcome === brush)!.word.toLowerCase()}”`"
-          data-test-id="mark-rest"
-          @click="markAll(brush)"
-        />
-        <p v-if="stage === 'rinsed'" class="quiet">
-          After the rinse nearly every cell looks marked. It counts as proof only after the scrub.
-        </p>
-        <p v-else class="quiet">Only bonded cells remain. These outcomes make the window.</p>
-      </template>
-      <div class="foot">
-        <Button v-if="!coupon.burntAt" label="It is burnt" data-test-id="burnt" @click="burnt" />
-        <Button
-          v-else-if="changed.length"
-          :label="`Keep ${changed.length} outcome${changed.length > 1 ? 's' : ''}`"
-          data-test-id="keep-outcomes"
-          @click="keep('entered')"
-        />
-        <Button
-          v-else-if="coupon.stage === 'scrubbed' && coupon.ticketId"
-          label="Go to the window"
-          data-test-id="to-window"
-          @click="router.push(`/windows/${coupon.ticketId}`)"
-        />
-        <Button v-else disabled label="Mark the cells" />
-      </div>
     </aside>
   </div>
 </template>
@@ -316,9 +344,14 @@ const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layo
 .left {
   display: flex;
   flex-direction: column;
-  gap: 0.6rem;
+  gap: 0.5rem;
   padding: 0.7rem 1.2rem 0.8rem 1.5rem;
   min-width: 0;
+  min-height: 0;
+}
+
+.left p {
+  margin: 0;
 }
 
 .bar {
@@ -343,88 +376,37 @@ const counts = computed(() => ({ marked: marks.value.size, all: made.value?.layo
   font-weight: 700;
 }
 
-.files {
-  margin-left: auto;
-  display: flex;
-  align-items: center;
-  gap: 0.2rem;
-}
-
-.import {
-  position: relative;
-  padding: 0.6rem;
-  color: var(--unto-action);
-  font-weight: 700;
-  font-size: 0.88rem;
-  cursor: pointer;
-  overflow: hidden;
-}
-
-.import input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-
-.import:focus-within {
-  outline: 2px solid var(--unto-action);
-}
-
 .right {
   display: flex;
   flex-direction: column;
-  gap: 0.7rem;
-  padding: 0.9rem 1.3rem 1rem;
+  gap: 0.55rem;
+  padding: 0.8rem 1.3rem 0;
   background: var(--unto-surface);
   border-left: 1px solid var(--unto-rule);
+  overflow-y: auto;
 }
 
-.cell-head {
+.key {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
-  align-items: center;
 }
 
-.big {
-  font-size: 1.1rem;
-}
-
-.brushes {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 0.5rem;
-}
-
-.brushes button {
-  min-height: 48px;
-  border: 1px solid var(--unto-action);
-  border-radius: 4px;
-  background: var(--unto-surface);
+.plain {
+  border: 0;
+  background: none;
   color: var(--unto-action);
   font-weight: 700;
   cursor: pointer;
 }
 
-.brushes button.here {
-  background: var(--unto-ink);
-  border-color: var(--unto-ink);
-  color: var(--unto-ground);
-}
-
-.brushes button.here.holds {
-  background: var(--unto-bonded);
-  border-color: var(--unto-bonded);
-}
-
-.brushes button.here.over {
-  background: var(--unto-danger);
-  border-color: var(--unto-danger);
-}
-
 .foot {
+  position: sticky;
+  bottom: 0;
   margin-top: auto;
   display: flex;
+  padding: 0.4rem 0 0.9rem;
+  background: var(--unto-surface);
 }
 
 .foot :deep(.p-button) {

@@ -7,9 +7,10 @@ import { request, Unreachable } from '../api/client';
 import { useBench } from '../stores/bench';
 import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
-import ClockRing from '../ui/ClockRing.vue';
+import RunningClocks from '../today/RunningClocks.vue';
+import DueIn from '../today/DueIn.vue';
 import PageHead from '../ui/PageHead.vue';
-import { formatClock, LOCALE } from '../ui/format';
+import { LOCALE } from '../ui/format';
 
 /** What to do next in time order; clocks; what runs short. */
 const today = ref<Today | null>(null);
@@ -39,32 +40,6 @@ const heading = computed(() => {
 });
 const first = computed(() => today.value?.tasks[0]);
 const rest = computed(() => today.value?.tasks.slice(1) ?? []);
-
-function when(at: string | null, urgent: boolean): string {
-  if (urgent) return 'now';
-  if (!at) return 'next';
-  const moment = new Date(at);
-  const left = (moment.getTime() - time.now) / 1000;
-  if (left <= 0) return 'now';
-  if (left < 3600) return `in ${formatClock(left)}`;
-  if (left < 43_200) return moment.toLocaleTimeString(LOCALE, { hour: '2-digit', minute: '2-digit', hour12: false });
-  return `by ${moment.toLocaleDateString(LOCALE, { day: 'numeric', month: 'short' })}`;
-}
-
-watch(
-  () =>
-    today.value?.clocks
-      .map((clock) => Math.ceil((Date.parse(clock.startedAt) + clock.minimumS * 1000 - time.now) / 1000))
-      .sort((a, b) => a - b)[0],
-  (left) => {
-    document.title =
-      left === undefined
-        ? 'Today · Unto'
-        : left > 0
-          ? `${formatClock(left)} · Today · Unto`
-          : 'Time is up · Today · Unto';
-  },
-);
 </script>
 
 <template>
@@ -76,7 +51,7 @@ watch(
         Nothing waits. <RouterLink to="/tickets/new">Open a ticket</RouterLink> to begin.
       </p>
       <article v-if="first" class="task first" data-test-id="task-first">
-        <span class="mono at">{{ when(first.at, first.urgent) }}</span>
+        <DueIn :at="first.at" :urgent="first.urgent" />
         <div class="what">
           <h3>{{ first.title }}</h3>
           <p class="quiet small">{{ first.text }}</p>
@@ -84,7 +59,7 @@ watch(
         <Button :label="first.action" @click="router.push(first.to)" />
       </article>
       <article v-for="task in rest" :key="task.key" class="task">
-        <span class="mono at">{{ when(task.at, task.urgent) }}</span>
+        <DueIn :at="task.at" :urgent="task.urgent" />
         <div class="what">
           <h3>{{ task.title }}</h3>
           <p class="quiet small">{{ task.text }}</p>
@@ -93,22 +68,7 @@ watch(
       </article>
     </section>
     <aside class="side">
-      <section>
-        <h2>Running</h2>
-        <p v-if="!today.clocks.length" class="quiet">No clock runs.</p>
-        <div v-for="clock in today.clocks" :key="clock.id" class="clock">
-          <ClockRing :clock="clock" />
-          <div>
-            <RouterLink :to="`/tickets/${clock.ticketId}/${clock.kind === 'cool' ? 'clean' : 'coat'}`"
-              ><strong
-                >{{ clock.kind === 'dry' ? 'Drying' : clock.kind === 'cool' ? 'Cooling' : 'Shaking' }}:
-                {{ clock.label }}</strong
-              ></RouterLink
-            >
-            <p class="quiet small">{{ clock.ticketTitle }}{{ clock.kind === 'dry' ? ' · no fan' : '' }}</p>
-          </div>
-        </div>
-      </section>
+      <RunningClocks />
       <section>
         <h2>Will run short</h2>
         <p v-if="!today.short.length" class="quiet">Nothing that was weighed runs short.</p>
@@ -149,10 +109,6 @@ watch(
   border-radius: 3px;
 }
 
-.at {
-  font-size: 0.95rem;
-}
-
 .side {
   background: var(--unto-surface);
   border-left: 1px solid var(--unto-rule);
@@ -162,15 +118,6 @@ watch(
   gap: 1.6rem;
 }
 
-.clock {
-  display: flex;
-  align-items: center;
-  gap: 1rem;
-  padding: 0.7rem 0;
-  border-bottom: 1px solid var(--unto-rule);
-}
-
-.clock a,
 .short a {
   color: var(--unto-ink);
 }
@@ -203,7 +150,7 @@ watch(
     grid-template-columns: minmax(0, 1fr) auto;
   }
 
-  .at {
+  .task > :first-child {
     grid-column: 1 / -1;
   }
 }

@@ -1,23 +1,20 @@
-import { deliveredPower, layoutCoupon, type SettingChoice, type WindowCell } from '@unto/core';
+import { deliveredPower, type SettingChoice, type WindowCell } from '@unto/core';
 import {
-  couponLimits,
+  couponWindowCells,
   powerSource,
   settingJob,
   windowBench,
   type Coupon,
   type CouponSummary,
+  type CouponWindowCell,
   type FittedBench,
   type Ticket,
   type Workshop,
 } from '@unto/contract';
 import { ref, shallowRef } from 'vue';
 import { request } from '../api/client';
-import { newestOutcomes } from '../coupons/outcome-map';
 import { valueOf, type DrawnWindow } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
-
-/** A scrubbed cell with the percentage it was fired at. */
-export type ShownCell = WindowCell & { readonly powerPercent: number; readonly couponId: string };
 
 /** Seed of every fit shown; a recipe freezes it. */
 export const FIT_SEED = 1977;
@@ -28,7 +25,7 @@ const SPEED_STEPS = 60;
 export function useWindow() {
   const worker = useComputations();
   const coupons = shallowRef<Coupon[]>([]);
-  const cells = shallowRef<ShownCell[]>([]);
+  const cells = shallowRef<CouponWindowCell[]>([]);
   const drawn = shallowRef<DrawnWindow | null>(null);
   const fault = ref('');
   const busy = ref(false);
@@ -43,7 +40,7 @@ export function useWindow() {
         coupon.lensId === ticket.lensId,
     );
     coupons.value = await Promise.all(same.map(({ id }) => request<Coupon>('GET', `/api/coupons/${id}`)));
-    cells.value = coupons.value.flatMap((coupon) => shownCells(coupon, bench));
+    cells.value = coupons.value.flatMap((coupon) => couponWindowCells(coupon, bench));
   }
 
   async function fit(
@@ -83,18 +80,7 @@ export function useWindow() {
   return { coupons, cells, drawn, fault, busy, gather, fit };
 }
 
-function shownCells(coupon: Coupon, bench: FittedBench): ShownCell[] {
-  const layout = layoutCoupon(coupon.design, couponLimits(bench));
-  return [...newestOutcomes(coupon, 'scrubbed')].flatMap(([index, outcome]) => {
-    const { powerPercent, speedMmPerS, intervalMm, reachable } = layout.cells[index]!;
-    const powerW = deliveredPower(powerPercent, powerSource(bench));
-    return reachable
-      ? [{ powerPercent, powerW, speedMmPerS, intervalMm, passes: coupon.design.passes, outcome, couponId: coupon.id }]
-      : [];
-  });
-}
-
-function plain(cells: readonly ShownCell[]): WindowCell[] {
+function plain(cells: readonly CouponWindowCell[]): WindowCell[] {
   return cells.map(({ powerW, speedMmPerS, intervalMm, passes, outcome }) => ({
     powerW,
     speedMmPerS,
@@ -105,12 +91,12 @@ function plain(cells: readonly ShownCell[]): WindowCell[] {
 }
 
 /** Percentages for the map, a little beyond what was tested, at equal ratios. */
-export function powerAxis(cells: readonly ShownCell[]): number[] {
+export function powerAxis(cells: readonly CouponWindowCell[]): number[] {
   const tested = cells.map(({ powerPercent }) => powerPercent);
   return ratios(Math.max(1, Math.min(...tested) * 0.75), Math.min(100, Math.max(...tested) * 1.15), POWER_STEPS);
 }
 
-export function speedAxis(cells: readonly ShownCell[]): number[] {
+export function speedAxis(cells: readonly CouponWindowCell[]): number[] {
   const tested = cells.map(({ speedMmPerS }) => speedMmPerS);
   return ratios(Math.min(...tested) * 0.8, Math.max(...tested) * 1.25, SPEED_STEPS);
 }

@@ -1,11 +1,16 @@
 import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
+  NestProgress,
+  Point2,
   CellOutcomes,
   CellPrediction,
+  CoatMap,
+  CoatReference,
   CouponBench,
   CouponDesign,
   CouponLayout,
   CouponLimits,
+  CouponPictureReading,
   GcodeOptions,
   SettingAnswer,
   SettingJob,
@@ -14,6 +19,7 @@ import type {
   WindowFit,
   WindowMap,
 } from '@unto/core';
+import type { PictureEntries, SheetEntries, SheetResult } from '@unto/contract';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
 export type Answer<T> =
@@ -32,6 +38,8 @@ export interface DesignedCoupon {
   readonly runTimeS: number;
   /** Room the fastest row needs beside the cells to come up to speed, mm. */
   readonly runUpMm: number;
+  /** Dose of the labels, J/mm². */
+  readonly labelDose: number;
 }
 
 /** A fitted window ready to be drawn. */
@@ -41,17 +49,47 @@ export interface DrawnWindow {
   readonly answer: SettingAnswer;
 }
 
+/** What a picture tells of a coupon, and the coupon straight from above as a JPEG. */
+export interface ReadCouponPicture {
+  readonly reading: Omit<CouponPictureReading, 'picture'>;
+  readonly level: Blob;
+  readonly levelPxMm: number;
+  readonly tookMs: number;
+}
+
 /** Everything the worker computes. */
 export interface Computations {
   design(task: { design: CouponDesign; limits: CouponLimits; bench: CouponBench }): Promise<Answer<DesignedCoupon>>;
   program(task: { layout: CouponLayout; options: GcodeOptions }): Promise<Answer<string>>;
   drawing(layout: CouponLayout): Promise<Answer<string>>;
+  dxf(layout: CouponLayout): Promise<Answer<string>>;
   table(task: {
     layout: CouponLayout;
     predictions: readonly CellPrediction[];
     outcomes: readonly CellOutcomes[];
   }): Promise<Answer<string>>;
   readTable(task: { text: string; layout: CouponLayout }): Promise<Answer<CellOutcomes[]>>;
+  /** Opens a picture for reading, at most 1600 px across; with a first guess at the corners of the part on it. */
+  openPicture(
+    bitmap: ImageBitmap,
+  ): Promise<Answer<{ readonly width: number; readonly height: number; readonly corners: readonly Point2[] | null }>>;
+  /** Film over the opened picture. */
+  readCoat(
+    task: Omit<PictureEntries, 'map'> & { readonly cellMm: number; readonly ground: CoatReference['ground'] },
+  ): Promise<Answer<CoatMap>>;
+  /** Opens a picture of a coupon under a name: finds its card and levels it. The two opened last are kept. */
+  openCoupon(task: {
+    readonly key: string;
+    readonly bitmap: ImageBitmap;
+  }): Promise<Answer<{ readonly width: number; readonly height: number }>>;
+  /** Reads an opened picture, by the corner marks it finds or by those given (px of the picture). */
+  readCoupon(task: {
+    readonly key: string;
+    readonly layout: CouponLayout;
+    readonly corners: readonly Point2[] | null;
+  }): Promise<Answer<ReadCouponPicture>>;
+  /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
+  sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
   window(task: {
     cells: readonly WindowCell[];
     bench: WindowBench;
@@ -69,6 +107,17 @@ export function answered<T>(work: () => T): Answer<T> {
     if (!(error instanceof CoreError)) throw error;
     const { code, message, path, line } = error;
     return { ok: false, code, message, path, line };
+  }
+}
+
+/** As answered, for work that takes its time. */
+export async function answeredLater<T>(work: () => Promise<T>): Promise<Answer<T>> {
+  try {
+    return { ok: true, value: await work() };
+  } catch (error) {
+    return answered<T>(() => {
+      throw error;
+    });
   }
 }
 

@@ -15,6 +15,7 @@ import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
 import { storeItem } from '../stores/service.js';
+import { potLifeOver } from '../clocks/service.js';
 
 /** Enters a weighing and judges the film it means, from the transfer efficiency that this compound's earlier weighings taught. */
 export async function createWeighing(context: Context, ticketId: string, request: CreateWeighing): Promise<Weighing> {
@@ -64,6 +65,8 @@ export async function createWeighing(context: Context, ticketId: string, request
       transfer,
       transferValue: transfer?.value ?? null,
       correctsId: request.correctsId,
+      strokes: request.strokes ?? null,
+      afterPotLife: await potLifeOver(context, ticketId),
       at: context.now,
       byId: context.actor,
     });
@@ -86,6 +89,22 @@ export async function transferSamples(context: Context, compoundId: string): Pro
     limit: 24,
   });
   return rows.map((row) => row.transferValue!);
+}
+
+/** Mass laid and strokes counted in the newest weighings of a compound, corrected ones left out. */
+export async function strokeSamples(
+  context: Context,
+  compoundId: string,
+): Promise<{ grams: number; strokes: number }[]> {
+  const rows = await list(context, 'weighings', {
+    where: { compoundId, strokes: { [Op.ne]: null } },
+    order: [['at', 'DESC']],
+    limit: 24,
+  });
+  const corrected = new Set(rows.map((row) => row.correctsId));
+  return rows
+    .filter(({ id }) => !corrected.has(id))
+    .map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));
 }
 
 async function learnt(context: Context, compoundId: string) {
@@ -135,16 +154,9 @@ function weighingView(row: Rows['weighings']): Weighing {
   const entered = row.entered as Pick<CreateWeighing, 'before' | 'after' | 'partsBefore' | 'partsAfter'>;
   const { id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId } = row;
   return {
-    id,
-    ticketId,
-    containerId,
-    compoundId,
-    pieces,
-    beforeG,
-    afterG,
-    film,
-    transfer,
-    correctsId,
+    ...{ id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId },
+    strokes: row.strokes,
+    afterPotLife: row.afterPotLife,
     ...entered,
     at: row.at.toISOString(),
     by: row.byId,

@@ -1,0 +1,6 @@
+export * from './clocks.js';
+export * from './judge-coat.js';
+export * from './pictures.js';
+export * from './readings.js';
+export * from './stored.js';
+export * from './weighings.js';

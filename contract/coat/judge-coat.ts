@@ -1,0 +1,78 @@
+import {
+  combineFilms,
+  filmChange,
+  filmFromComb,
+  judgeFilm,
+  judgeLooks,
+  type CoatingHand,
+  type CombinedFilm,
+  type FilmChange,
+  type FilmJudgement,
+  type Figure,
+  type LooksFinding,
+  type RecordRef,
+} from '@unto/core';
+import { bandOf, type CompoundBody } from '../stores/index.js';
+import type { CoatEntriesOf, CoatReading, CoatReadingKind } from './readings.js';
+import type { Weighing } from './weighings.js';
+
+/** What is known of one coat, taken together. */
+export interface CoatVerdict extends CombinedFilm {
+  readonly judgement: FilmJudgement;
+  readonly findings: readonly LooksFinding[];
+  /** What to do next time; null when the film lies in its band. */
+  readonly change: FilmChange | null;
+}
+
+/** The film behind a reading of a coat, and what its looks say. */
+export function workOutCoatReading<K extends CoatReadingKind>(
+  kind: K,
+  entries: CoatEntriesOf[K],
+  compound: CompoundBody,
+  ref?: RecordRef,
+): { film: Figure; findings: readonly LooksFinding[] } {
+  if (kind === 'comb') return { film: filmFromComb(entries as CoatEntriesOf['comb'], compound, ref), findings: [] };
+  return judgeLooks(entries as CoatEntriesOf['looks'], bandOf(compound));
+}
+
+/** Weighing, comb and looks of the newest coat as one verdict against the compound's band; null when nothing was read. */
+export function judgeCoat(
+  compound: CompoundBody,
+  weighing: Weighing | null,
+  readings: readonly CoatReading[],
+): CoatVerdict | null {
+  const newest = newestOfEach(readings.filter(({ weighingId }) => weighingId === (weighing?.id ?? null)));
+  const films = [
+    ...(weighing ? [{ label: 'weighing', film: weighing.film }] : []),
+    ...newest.map(({ kind, film }) => ({ label: kind, film, spot: true })),
+  ];
+  if (films.length === 0) return null;
+  const band = bandOf(compound);
+  const combined = combineFilms(films);
+  const { value, interval } = combined.film;
+  return {
+    ...combined,
+    judgement: judgeFilm({ value, ...(interval ? { low: interval.low, high: interval.high } : {}) }, band),
+    findings: newest.flatMap(({ findings }) => findings),
+    change: filmChange(value, band, handOf(compound, weighing?.strokes ?? null)),
+  };
+}
+
+/** How a compound is held, with the strokes that were counted. */
+export function handOf(compound: CompoundBody, strokes: number | null): CoatingHand {
+  return {
+    strokes,
+    distanceMm: (compound.distanceMinMm + compound.distanceMaxMm) / 2,
+    distanceMinMm: compound.distanceMinMm,
+    distanceMaxMm: compound.distanceMaxMm,
+  };
+}
+
+function newestOfEach(readings: readonly CoatReading[]): CoatReading[] {
+  const byKind = new Map<CoatReadingKind, CoatReading>();
+  for (const reading of readings) {
+    const earlier = byKind.get(reading.kind);
+    if (!earlier || earlier.at <= reading.at) byKind.set(reading.kind, reading);
+  }
+  return [...byKind.values()];
+}

@@ -1,0 +1,66 @@
+import { array, boolean, number, object, type InferType } from 'yup';
+import { judgeCoatMap, type CoatMap, type CoatMapJudgement } from '@unto/core';
+import { keptHash, note, notNegative, oneOf, pictureSpot, positive, uuid, whole } from '../fields/index.js';
+import type { Ticket } from '../tickets/tickets.js';
+
+/** What was done about a coat after its picture: the last moment that costs only compound. */
+export const PICTURE_DECISIONS = ['accepted', 'touch up', 'rinsed off'] as const;
+
+const MOST_CELLS = 40_000;
+
+/** A picture of a coat as it was read: where the corners and the references lay, and the film cell by cell. */
+export const pictureEntries = object({
+  fileHash: keptHash('The picture'),
+  widthMm: positive('Width of the coat', 'mm').max(2000),
+  heightMm: positive('Height of the coat', 'mm').max(2000),
+  corners: array().of(pictureSpot).label('Corners').required().length(4, 'A coat has four corners.'),
+  bare: pictureSpot.nullable().defined().default(null),
+  good: pictureSpot.nullable().defined().default(null),
+  map: object({
+    columns: whole('Columns', 1, MOST_CELLS),
+    rows: whole('Rows', 1, MOST_CELLS),
+    cellMm: positive('Cell', 'mm'),
+    film: array().of(number().required().min(0).max(10)).required().max(MOST_CELLS),
+    noise: notNegative('Noise'),
+    bareRead: boolean().required(),
+    lightFrom: oneOf('Light judged by', ['surround', 'part itself'] as const),
+  })
+    .noUnknown()
+    .test(
+      'whole',
+      'The map is not whole: cells are missing.',
+      ({ columns, rows, film }) => film?.length === columns * rows,
+    ),
+}).noUnknown();
+export type PictureEntries = InferType<typeof pictureEntries>;
+
+export const createCoatPicture = object({
+  id: uuid().label('id'),
+  weighingId: uuid().label('Weighing').nullable().defined().default(null),
+  entries: pictureEntries,
+  decision: oneOf('Decision', PICTURE_DECISIONS),
+  note: note('Note', 500),
+}).noUnknown();
+export type CreateCoatPicture = InferType<typeof createCoatPicture>;
+
+/** A picture as kept, judged from its map. Appended, never changed. */
+export interface CoatPicture extends CreateCoatPicture {
+  readonly judgement: CoatMapJudgement;
+  readonly ticketId: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+/** Judges a map over the artwork of a ticket, which lies in the middle of the coat. */
+export function judgePicture(
+  map: CoatMap,
+  coat: { readonly widthMm: number; readonly heightMm: number },
+  ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm'>,
+): CoatMapJudgement {
+  return judgeCoatMap(map, {
+    xMm: (coat.widthMm - ticket.markWidthMm) / 2,
+    yMm: (coat.heightMm - ticket.markHeightMm) / 2,
+    widthMm: ticket.markWidthMm,
+    heightMm: ticket.markHeightMm,
+  });
+}

@@ -1,0 +1,100 @@
+import { array, boolean, number, object, string, type InferType } from 'yup';
+import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CellMeasure, type CouponPictureReading } from '@unto/core';
+import { keptHash, notNegative, oneOf, pictureSpot, positive, uuid, whole, within } from '../fields/index.js';
+
+const measured = (label: string) => number().label(label).nullable().defined();
+
+const cellMeasure = object({
+  cell: whole('Cell', 0, MAX_CELLS),
+  unreadable: string()
+    .oneOf([...UNREADABLE])
+    .nullable()
+    .defined(),
+  lightness: measured('L*'),
+  bareLightness: measured('L* of bare ground'),
+  contrast: measured('Contrast'),
+  deltaE: measured('ΔE₀₀'),
+  coverage: measured('Coverage'),
+  evenness: measured('Evenness'),
+  grain: measured('Grain'),
+  edgeUm: measured('Edge'),
+  halo: measured('Halo'),
+})
+  .noUnknown()
+  .test(
+    'honest',
+    'A cell that cannot be read carries no figures.',
+    (cell) => !cell.unreadable || (cell.contrast === null && cell.lightness === null),
+  );
+
+/** A picture of a coupon as it was read: how card and coupon lay in it, and every cell's measures. */
+export const couponPictureEntries = object({
+  fileHash: keptHash('The picture'),
+  card: oneOf('Card', CARD_SIZES),
+  missMm: notNegative('Miss of the card’s marks', 'mm'),
+  mmPerPx: positive('Pixel', 'mm'),
+  blurUm: measured('Camera blur'),
+  unevenness: positive('Unevenness of the light'),
+  /** Corner marks of the coupon in the picture; by whom they were put there. */
+  corners: array().of(pictureSpot).label('Corners').required().length(4, 'A coupon has four corner marks.'),
+  byHand: boolean().required(),
+  code: string().defined().max(20),
+  noise: positive('Noise', 'L*'),
+  edgeFloorUm: notNegative('Edge floor', 'µm'),
+  cells: array().of(cellMeasure).required().min(1).max(MAX_CELLS),
+}).noUnknown();
+export type CouponPictureEntries = Omit<InferType<typeof couponPictureEntries>, 'cells'> & {
+  readonly cells: readonly CellMeasure[];
+};
+
+/** A reading as it is kept: which file it is of, and whether somebody put the corners there. */
+export function pictureEntriesOf(
+  reading: Omit<CouponPictureReading, 'picture'>,
+  fileHash: string,
+  byHand: boolean,
+): CouponPictureEntries {
+  const { card, missMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
+  const corners = reading.corners.map(({ x, y }) => ({ x, y }));
+  return {
+    fileHash,
+    card,
+    missMm,
+    mmPerPx,
+    blurUm,
+    unevenness,
+    corners,
+    byHand,
+    code: code.text,
+    noise,
+    edgeFloorUm,
+    cells,
+  };
+}
+
+export const createCouponPicture = object({
+  id: uuid().label('id'),
+  stage: oneOf('Stage', STAGES),
+  entries: couponPictureEntries,
+}).noUnknown();
+export type CreateCouponPicture = Omit<InferType<typeof createCouponPicture>, 'entries'> & {
+  readonly entries: CouponPictureEntries;
+};
+
+/** A picture as kept. Appended, never changed. */
+export interface CouponPicture extends CreateCouponPicture {
+  readonly couponId: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+/** Limits by which outcomes were proposed. */
+export const outcomeRules = object({
+  retention: within('Kept after the scrub', 0, 1),
+  contrast: within('Contrast', 0, 100, 'L*'),
+  coverage: within('Coverage', 0, 1),
+  halo: within('Halo', 0, 5),
+  edgeUm: positive('Edge', 'µm'),
+  evenness: within('Evenness', 0, 1),
+}).noUnknown();
+
+export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();

@@ -1,0 +1,99 @@
+import { object, string, type InferType } from 'yup';
+import type { CalibrationRow, SubstrateFamily, SurfaceLayer, WavelengthClass } from '@unto/core';
+import { oneOf, uuid, whole } from '../fields/index.js';
+
+/** A part of a blank that was sprayed like no other: by its left and right edge, mm. */
+export interface SprayedBlock {
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** Name of the compound; empty where nothing was sprayed. */
+  readonly compound: string;
+  readonly coats: number;
+}
+
+/** What lies under the head. A real controller needs none of it; the stand-in burns it. */
+export interface BurnSetup {
+  /** Names the blank: the same name is the same blank. */
+  readonly key: string;
+  readonly blank: { readonly widthMm: number; readonly heightMm: number };
+  readonly blocks: readonly SprayedBlock[];
+  readonly family: SubstrateFamily;
+  readonly layer: SurfaceLayer;
+  readonly ground: 'light' | 'dark' | 'clear';
+  readonly conductivity: number;
+  readonly diffusivity: number;
+  readonly beam: WavelengthClass;
+  readonly ratedW: number;
+  readonly firingThresholdPercent: number;
+  readonly calibration: readonly CalibrationRow[] | null;
+  /** Radius of the spot (1/e²), mm. */
+  readonly radiusMm: number;
+  readonly rayleighMm: number;
+  readonly accelerationMmPerS2: number;
+  readonly rapidMmPerS: number;
+  readonly fullScaleS: number;
+}
+
+/** A program to be run, G-code. */
+export interface ControllerJob {
+  readonly id: string;
+  readonly program: string;
+  readonly setup: BurnSetup;
+}
+
+export const JOB_STATES = ['idle', 'running', 'paused', 'waiting', 'stopped', 'done'] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
+/** How far a controller is with its program. */
+export interface ControllerReport {
+  /** Empty while nothing was sent. */
+  readonly id: string;
+  readonly state: JobState;
+  readonly elapsedS: number;
+  readonly totalS: number;
+  /** Cells (counted from 0) burnt whole. */
+  readonly cellsDone: readonly number[];
+  /** The cell it is at; null between cells. */
+  readonly cell: number | null;
+  /** What the program asks for while it waits. */
+  readonly message: string;
+}
+
+/** A controller of a head. @throws when it cannot be reached */
+export interface Controller {
+  send(job: ControllerJob): Promise<ControllerReport>;
+  report(): Promise<ControllerReport>;
+  act(action: ControllerAction): Promise<ControllerReport>;
+}
+
+export const CONTROLLER_ACTIONS = ['pause', 'resume', 'stop'] as const;
+export type ControllerAction = (typeof CONTROLLER_ACTIONS)[number];
+
+/** Sends a coupon's program; cells already burnt are left out where a run broke off. */
+export const startBurn = object({
+  id: uuid().label('id'),
+  version: whole('Version', 1, 1e9),
+  laserOn: oneOf('Laser on', ['M3', 'M4'] as const),
+}).noUnknown();
+export type StartBurn = InferType<typeof startBurn>;
+export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
+export const settleBurn = object({
+  as: string().oneOf(['partly', 'resume']).label('As').required(),
+}).noUnknown();
+
+export const BURN_STATES = ['running', 'paused', 'waiting', 'dropped', 'stopped', 'partly', 'done'] as const;
+export type BurnState = (typeof BURN_STATES)[number];
+
+/** A run of a coupon's program as kept. */
+export interface Burn {
+  readonly id: string;
+  readonly state: BurnState;
+  readonly elapsedS: number;
+  readonly totalS: number;
+  readonly cellsDone: readonly number[];
+  readonly cell: number | null;
+  readonly message: string;
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+  readonly by: string;
+}

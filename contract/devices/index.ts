@@ -1,0 +1,4 @@
+export * from './camera.js';
+export * from './card.js';
+export * from './controller.js';
+export * from './scale.js';

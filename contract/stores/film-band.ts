@@ -1,0 +1,7 @@
+import type { FilmBand } from '@unto/core';
+import type { CompoundBody } from './bodies.js';
+
+/** The dry film a compound wants, as the core takes it. */
+export function bandOf({ bandLowUm, bandHighUm }: Pick<CompoundBody, 'bandLowUm' | 'bandHighUm'>): FilmBand {
+  return { lowUm: bandLowUm, highUm: bandHighUm };
+}

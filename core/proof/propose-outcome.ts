@@ -1,0 +1,78 @@
+import type { Outcome } from '../coupon/outcomes.js';
+import type { CellMeasure } from './measure-cells.js';
+
+/** Limits by which an outcome is proposed. All may be moved. */
+export interface OutcomeRules {
+  /** Share of the contrast that must be left after the scrub. */
+  readonly retention: number;
+  /** Contrast a mark needs, L*, by the ticket's aim. */
+  readonly contrast: number;
+  readonly coverage: number;
+  /** A rim outside the cell above this share of its contrast is a halo. */
+  readonly halo: number;
+  readonly edgeUm: number;
+  readonly evenness: number;
+}
+
+/** Least contrast of a mark, L*: dark on light 20, light on dark 12. Common practice, no source. */
+const CONTRAST = { 'dark on light': 20, 'light on dark': 12 } as const;
+
+/** The rules as they stand before anybody moves them. Common practice, no source. */
+export function usualRules(tone: keyof typeof CONTRAST): OutcomeRules {
+  return { retention: 0.85, contrast: CONTRAST[tone], coverage: 0.9, halo: 0.25, edgeUm: 350, evenness: 0.75 };
+}
+
+/** An outcome as the rules would have it, and the rule that decided. */
+export interface ProposedOutcome {
+  readonly outcome: Outcome;
+  readonly because: string;
+}
+
+/** Signed contrast by the aim: positive where the mark is what it should be. */
+export function aimedContrast(contrast: number, tone: keyof typeof CONTRAST): number {
+  return tone === 'dark on light' ? contrast : -contrast;
+}
+
+/**
+ * Share of a cell's contrast that is left after the scrub; null where there was none to lose (under three times the noise before).
+ * @param noise spread of bare ground against itself in the picture before the scrub, L*
+ */
+export function retention(before: number, after: number, noise: number): number | null {
+  return Math.abs(before) < 3 * noise ? null : Math.max(0, after / before);
+}
+
+/**
+ * Proposes an outcome from the measures of a cell after the scrub (and before, where it was pictured then), or from those after the
+ * rinse alone. Null where the picture cannot be read there.
+ */
+export function proposeOutcome(
+  now: CellMeasure,
+  before: { readonly measure: CellMeasure; readonly noise: number } | null,
+  rules: OutcomeRules,
+  tone: keyof typeof CONTRAST,
+): ProposedOutcome | null {
+  if (now.unreadable || now.contrast === null) return null;
+  const contrast = aimedContrast(now.contrast, tone);
+  const earlier = before?.measure.contrast ?? null;
+  const kept = earlier === null || !before ? null : retention(earlier, now.contrast, before.noise);
+  if (contrast < rules.contrast)
+    return { outcome: 'under', because: `contrast ${contrast.toFixed(0)} under ${rules.contrast}` };
+  if (kept !== null && kept < rules.retention)
+    return { outcome: 'under', because: `${percent(kept)} kept, under ${percent(rules.retention)}` };
+  if ((now.coverage ?? 0) < rules.coverage)
+    return { outcome: 'under', because: `${percent(now.coverage ?? 0)} covered, under ${percent(rules.coverage)}` };
+  if (now.halo !== null && now.halo > rules.halo)
+    return { outcome: 'over', because: `halo ${percent(now.halo)} of the contrast, over ${percent(rules.halo)}` };
+  if (now.edgeUm !== null && now.edgeUm > rules.edgeUm)
+    return { outcome: 'over', because: `edge ${now.edgeUm.toFixed(0)} µm, over ${rules.edgeUm} µm` };
+  if (now.evenness !== null && now.evenness < rules.evenness)
+    return { outcome: 'over', because: `evenness ${now.evenness.toFixed(2)}, under ${rules.evenness}` };
+  return {
+    outcome: 'holds',
+    because: kept === null ? 'within all limits' : `${percent(kept)} kept, within all limits`,
+  };
+}
+
+function percent(share: number): string {
+  return `${(100 * share).toFixed(0)} %`;
+}

@@ -1,0 +1,89 @@
+import { Matrix, solve } from 'ml-matrix';
+import type { Point2 } from './homography.js';
+import type { Straightened } from './picture.js';
+
+/** Uneven light over a part: how bright it is at a place (shares of width and height), 1 in its middle. */
+export interface LightSurface {
+  readonly at: (place: Point2) => number;
+  /** Robust spread of the readings about it, as a share. */
+  readonly spread: number;
+  /** Share of the readings that lie on it. */
+  readonly kept: number;
+}
+
+/** A map with its uneven light taken off, and what that was judged by. */
+export interface Flattened {
+  readonly flat: Float64Array;
+  readonly light: LightSurface;
+  /** The even ground round the part; where there is none, the part itself, whose own slow changes are then taken for light. */
+  readonly from: 'surround' | 'part itself';
+}
+
+/** A surround more uneven than this is no even ground. */
+const EVEN = 0.04;
+const MOSTLY = 0.5;
+/** What eight bits and a lens leave in the evenest picture, as a share. */
+const LEAST_SPREAD = 0.004;
+
+/** Takes uneven light off a straightened part: by the ground about it where that is even, else by the part itself. */
+export function flattenLight(straight: Straightened): Flattened {
+  const { columns, rows, luminance, around } = straight;
+  const places = Array.from({ length: columns * rows }, (_, i) => ({
+    x: ((i % columns) + 0.5) / columns,
+    y: (Math.floor(i / columns) + 0.5) / rows,
+  }));
+  const ground = around ? lightSurface(around.places, around.luminance) : null;
+  const usable = ground !== null && ground.spread < EVEN && ground.kept > MOSTLY;
+  const light = usable ? ground : lightSurface(places, luminance);
+  const flat = luminance.map((value, i) => value / light.at(places[i]!));
+  return { flat, light, from: usable ? 'surround' : 'part itself' };
+}
+
+/**
+ * A quadratic surface through the logarithms of luminances, readings that lie off it counting less and less (Tukey’s biweight, ten
+ * rounds from their median). Source: Beaton & Tukey 1974 for the weights.
+ */
+export function lightSurface(places: readonly Point2[], luminance: Float64Array): LightSurface {
+  const logs = Float64Array.from(luminance, (value) => Math.log(Math.max(value, 1e-5)));
+  const rows = places.map(terms);
+  let surface = [median(logs), 0, 0, 0, 0, 0];
+  const over = (row: readonly number[]) => row.reduce((sum, term, k) => sum + term * surface[k]!, 0);
+  let [spread, kept] = [0, 0];
+  for (let round = 0; round < 10; round += 1) {
+    const residuals = logs.map((value, i) => value - over(rows[i]!));
+    spread = Math.max(1.4826 * median(residuals.map(Math.abs)), LEAST_SPREAD);
+    const weights = residuals.map((value) => {
+      const t = value / (4.685 * spread);
+      return Math.abs(t) < 1 ? (1 - t * t) ** 2 : 0;
+    });
+    kept = weights.reduce((sum, weight) => sum + (weight > 0 ? 1 : 0), 0) / weights.length;
+    surface = weightedFit(logs, weights, rows);
+  }
+  const middle = over(terms({ x: 0.5, y: 0.5 }));
+  return { at: (place) => Math.exp(over(terms(place)) - middle), spread, kept };
+}
+
+function terms({ x, y }: Point2): number[] {
+  const [u, v] = [2 * x - 1, 2 * y - 1];
+  return [1, u, v, u * u, u * v, v * v];
+}
+
+function weightedFit(values: Float64Array, weights: Float64Array, rows: readonly (readonly number[])[]): number[] {
+  const normal = Matrix.zeros(6, 6);
+  const right = Matrix.zeros(6, 1);
+  rows.forEach((row, i) => {
+    if (weights[i] === 0) return;
+    row.forEach((a, j) => {
+      right.set(j, 0, right.get(j, 0) + weights[i]! * a * values[i]!);
+      row.forEach((b, k) => normal.set(j, k, normal.get(j, k) + weights[i]! * a * b));
+    });
+  });
+  // A breath of ridge keeps a picture of too few cells solvable.
+  for (let k = 0; k < 6; k += 1) normal.set(k, k, normal.get(k, k) + 1e-9);
+  return solve(normal, right).to1DArray();
+}
+
+function median(values: ArrayLike<number>): number {
+  const sorted = Float64Array.from(values).sort();
+  return sorted[sorted.length >> 1]!;
+}

@@ -1,0 +1,185 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { axisValues, deliveredPower, equivalentRadius, PLAIN_DESIGN, type CouponDesign, type Stage } from '@unto/core';
+import { burnSetup, couponLimits, powerSource, rowMotion, type FittedBench } from '@unto/contract';
+import { TRUTHS } from '@unto/stand-ins/truth';
+import { compoundName, demoBench, type Named } from './demo-bench.js';
+import type { DemoJob } from './job.js';
+import type { PictureTask, PictureAnswer } from './picture-worker.js';
+
+/** What the stand-in camera made of a coupon of the demo, stage by stage, and what was read of it. */
+export interface PicturedCoupon {
+  readonly design: CouponDesign;
+  rinsed(): Promise<PictureAnswer>;
+  scrubbed(): Promise<PictureAnswer>;
+}
+
+/** Pictures of all coupons of some jobs, made by two workers ahead of whoever asks. */
+export class CouponPictures {
+  private readonly made = new Map<string, PicturedCoupon>();
+  private readonly pool = new Pool();
+
+  constructor(named: Named, jobs: readonly DemoJob[]) {
+    let number = 0;
+    for (const job of jobs) {
+      if (!job.truth || !job.axes) continue;
+      for (let again = 0; again < (job.coupons ?? 1); again += 1) {
+        number += 1;
+        const task = taskOf(named, job, `K-${String(number).padStart(3, '0')}`);
+        const stages: readonly Stage[] = job.stage === 'coupon rinsed' ? ['rinsed'] : ['rinsed', 'scrubbed'];
+        const asked = this.pool.ask({ ...task, stages, seed: 31 * number });
+        const at = (stage: Stage) => asked.then((answers) => answers[stages.indexOf(stage)]!);
+        this.made.set(`${job.key} ${again}`, {
+          design: task.design,
+          rinsed: () => at('rinsed'),
+          scrubbed: () => at('scrubbed'),
+        });
+      }
+    }
+  }
+
+  of({ key }: DemoJob, again: number): PicturedCoupon {
+    return this.made.get(`${key} ${again}`)!;
+  }
+
+  close(): void {
+    this.pool.close();
+  }
+}
+
+function taskOf(named: Named, job: DemoJob, code: string): Omit<PictureTask, 'stages' | 'seed'> {
+  const bench = demoBench(named, job);
+  const design = couponDesign(job, bench, code);
+  const compound = compoundName(named, job.compound);
+  const blocks = [{ fromMm: 0, toMm: 1000, compound, coats: 1 }];
+  return {
+    design,
+    limits: couponLimits(bench),
+    motion: rowMotion(bench.machine),
+    setup: burnSetup(bench, { key: `demo ${code}`, blank: design.blank, blocks }),
+  };
+}
+
+function couponDesign(job: DemoJob, bench: FittedBench, code: string): CouponDesign {
+  return {
+    ...PLAIN_DESIGN,
+    code,
+    axes: job.axes!,
+    fixed: {
+      powerPercent: 80,
+      speedMmPerS: 120,
+      intervalMm: job.intervalMm ?? 0.06,
+      frequencyKHz: null,
+      pulseNs: null,
+    },
+    cell: { widthMm: 5, heightMm: 4 },
+    gapMm: 1,
+    marginMm: 3,
+    fill: 'filled',
+    lineSpacingMm: 0.5,
+    hatchAngleDeg: 0,
+    directions: 'two-way',
+    labels: { at: 'edges', heightMm: 1.8, ...labelSetting(job, bench) },
+    blank: { widthMm: job.axes!.block ? 110 : 70, heightMm: 60 },
+  };
+}
+
+/** Strong enough to hold: half as much again as the dose that bonds, as whoever labels this pairing has learnt. */
+function labelSetting(job: DemoJob, bench: FittedBench): Pick<CouponDesign['labels'], 'powerPercent' | 'speedMmPerS'> {
+  const { powerW, speedMmPerS, intervalMm } = TRUTHS[job.truth!].bondsAt;
+  const axis = [job.axes!.x, job.axes!.y].find(({ parameter }) => parameter === 'power');
+  const powerPercent = axis ? Math.max(...axisValues(axis)) : 80;
+  // A line much finer than this is not seen by a camera: it is burnt so much harder.
+  const widthMm = Math.max(0.13, 2 * equivalentRadius(bench.lens.spotXMm, bench.lens.spotYMm));
+  const dose = (1.5 * powerW) / (speedMmPerS * intervalMm);
+  const speed = deliveredPower(powerPercent, powerSource(bench)) / (dose * widthMm);
+  return { powerPercent, speedMmPerS: Number(Math.min(speed, bench.machine.topSpeedMmPerS).toPrecision(2)) };
+}
+
+const HERE = fileURLToPath(new URL('.', import.meta.url));
+/** Pictures made before lie here; what they are made by is part of their names. */
+const CACHE = join(HERE, '../node_modules/.cache/unto-demo');
+const MADE_BY = ['core/card', 'core/proof', 'core/coupon', 'stand-ins/burn', 'stand-ins/camera', 'stand-ins/truth'];
+
+/** Two workers that take the tasks in turn; what was made before is read again. */
+class Pool {
+  private readonly workers: ChildProcess[] = [];
+  private readonly version = versionOf(MADE_BY.map((folder) => join(HERE, '..', folder)));
+  private next = 0;
+
+  ask(task: PictureTask): Promise<PictureAnswer[]> {
+    const name = createHash('sha256').update(this.version).update(JSON.stringify(task)).digest('hex');
+    const known = cached(name, task.stages.length);
+    if (known) return Promise.resolve(known);
+    const answer = this.work(task, name);
+    answer.catch(() => undefined);
+    return answer;
+  }
+
+  private work(task: PictureTask, name: string): Promise<PictureAnswer[]> {
+    if (this.workers.length < 2) this.workers.push(startWorker());
+    const worker = this.workers[this.next++ % this.workers.length]!;
+    return new Promise((resolve, reject) => {
+      const listen = (message: { name: string; answers?: PictureAnswer[]; fault?: string }) => {
+        if (message.name !== name) return;
+        worker.off('message', listen);
+        if (!message.answers) return reject(new Error(message.fault));
+        message.answers.forEach((answer, i) => keep(`${name}-${i}`, answer));
+        resolve(message.answers);
+      };
+      worker.on('message', listen);
+      worker.once('error', reject);
+      worker.send({ name, task });
+    });
+  }
+
+  close(): void {
+    for (const worker of this.workers) worker.disconnect();
+  }
+}
+
+function startWorker(): ChildProcess {
+  const worker = fork(join(HERE, 'picture-worker.ts'), {
+    execArgv: ['--import', 'tsx'],
+    serialization: 'advanced',
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  return worker.setMaxListeners(0);
+}
+
+function versionOf(folders: readonly string[]): string {
+  const hash = createHash('sha256');
+  for (const folder of folders)
+    for (const file of readdirSync(folder).sort())
+      if (/(?<!\.test)\.ts$/.test(file)) hash.update(readFileSync(join(folder, file)));
+  return hash.digest('hex');
+}
+
+function cached(name: string, count: number): PictureAnswer[] | null {
+  try {
+    return Array.from({ length: count }, (_, i) => {
+      const path = join(CACHE, `${name}-${i}`);
+      const reading = JSON.parse(readFileSync(`${path}.json`, 'utf8')) as PictureAnswer['reading'];
+      return { reading, jpeg: readFileSync(`${path}.jpg`) };
+    });
+  } catch {
+    return null;
+  }
+}
+
+/** A folder that cannot be written only costs time. */
+function keep(name: string, { jpeg, reading }: PictureAnswer): void {
+  try {
+    mkdirSync(CACHE, { recursive: true });
+    const part = join(CACHE, `${name}.${process.pid}`);
+    writeFileSync(part, jpeg);
+    renameSync(part, join(CACHE, `${name}.jpg`));
+    writeFileSync(part, JSON.stringify(reading));
+    renameSync(part, join(CACHE, `${name}.json`));
+  } catch {
+    return;
+  }
+}

@@ -1,0 +1,83 @@
+import type { Coupon, CreateCouponPicture, KeptFile } from '@unto/contract';
+import type { Stage } from '@unto/core';
+import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { fault, Refusal } from '../http/refusal.js';
+import { isKept, keepFile } from '../files/service.js';
+import { getCoupon } from './view.js';
+import { couponOnBench, couponProgram } from './setup.js';
+
+/** Takes a picture of a coupon on its card and keeps the file. @throws device-away */
+export async function takeCouponPicture(context: Context, couponId: string, stage: Stage): Promise<KeptFile> {
+  const { camera } = context.devices;
+  if (!camera) throw new Refusal('device-away', 'No camera is tied to this server. Bring the picture as a file.');
+  const coupon = await requireBurnt(context, couponId);
+  const on = await couponOnBench(context, coupon);
+  const scene = {
+    kind: 'coupon' as const,
+    stage,
+    setup: on.setup,
+    program: couponProgram(on, 'M3', coupon.burntCells ?? undefined),
+  };
+  const bytes = await camera.take(scene).catch(() => {
+    throw new Refusal(
+      'device-away',
+      'The camera does not answer. Look at its plug and cable, or bring the picture as a file. What was read before is kept.',
+    );
+  });
+  return keepFile(context, `${coupon.design.code}, ${stage}.jpg`, bytes);
+}
+
+/** Keeps what a picture told of a coupon's cells; its file is kept already. */
+export async function createCouponPicture(
+  context: Context,
+  couponId: string,
+  request: CreateCouponPicture,
+): Promise<Coupon> {
+  await createOnce(context, 'coupon picture', request, async () => {
+    const coupon = await requireBurnt(context, couponId);
+    const { id, stage, entries } = request;
+    if (!(await isKept(context, entries.fileHash)))
+      throw fault('entries.fileHash', 'That picture is not kept here. Bring it again.');
+    if (entries.cells.length !== coupon.cells || entries.cells.some(({ cell }, i) => cell !== i))
+      throw fault('entries.cells', `${coupon.design.code} has ${coupon.cells} cells; the reading has others.`);
+    await refuseSamePicture(context, couponId, request);
+    const { fileHash } = entries;
+    await insert(context, 'couponPictures', {
+      id,
+      couponId,
+      stage,
+      fileHash,
+      entries,
+      at: context.now,
+      byId: context.actor,
+    });
+  });
+  return getCoupon(context, couponId);
+}
+
+/** One picture cannot show a coupon before and after the scrub, nor two coupons. */
+async function refuseSamePicture(
+  context: Context,
+  couponId: string,
+  { stage, entries }: CreateCouponPicture,
+): Promise<void> {
+  const earlier = await list(context, 'couponPictures', { where: { fileHash: entries.fileHash } });
+  const other = earlier.find((row) => row.couponId !== couponId);
+  if (other) {
+    const { design } = await find(context, 'coupons', other.couponId);
+    throw fault('entries.fileHash', `This very picture was read for ${design.code} already.`);
+  }
+  const before = earlier.find((row) => row.stage !== stage);
+  if (before)
+    throw fault(
+      'entries.fileHash',
+      `This very picture was kept as ${before.stage}. Take another now that the coupon is ${stage}; it is kept.`,
+    );
+}
+
+async function requireBurnt(context: Context, couponId: string): Promise<Rows['coupons']> {
+  const coupon = await find(context, 'coupons', couponId);
+  if (!coupon.burntAt) throw new Refusal('wrong-stage', 'This coupon is not burnt yet: there is nothing to picture.');
+  return coupon;
+}

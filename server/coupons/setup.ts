@@ -1,0 +1,62 @@
+import { couponGcode, equivalentRadius, layoutCoupon, type CouponLayout, type GcodeOptions } from '@unto/core';
+import {
+  couponLimits,
+  burnSetup,
+  rowMotion,
+  type BurnSetup,
+  type FittedBench,
+  type SprayedBlock,
+} from '@unto/contract';
+import type { Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { loadBench, namesOf } from '../stores/service.js';
+
+/** A coupon as it is to be burnt: laid out, with its head and what lies under it. */
+export interface CouponOnBench {
+  readonly bench: FittedBench;
+  readonly layout: CouponLayout;
+  readonly setup: BurnSetup;
+}
+
+export async function couponOnBench(context: Context, coupon: Rows['coupons']): Promise<CouponOnBench> {
+  const { bench } = await loadBench(context, coupon);
+  const layout = layoutCoupon(coupon.design, couponLimits(bench));
+  const { design, id } = coupon;
+  const blocks = await sprayedBlocks(context, coupon, layout);
+  return { bench, layout, setup: burnSetup(bench, { key: id, blank: design.blank, blocks }) };
+}
+
+/** The coupon's program for its own head; a part of its cells where a run broke off. */
+export function couponProgram(
+  { bench, layout }: Pick<CouponOnBench, 'bench' | 'layout'>,
+  laserOn: 'M3' | 'M4',
+  only?: readonly number[],
+): string {
+  const options: GcodeOptions = {
+    motion: rowMotion(bench.machine),
+    fullScaleS: bench.machine.fullScaleS,
+    laserOn,
+    spotMm: 2 * equivalentRadius(bench.lens.spotXMm, bench.lens.spotYMm),
+    ...(only ? { only } : {}),
+  };
+  return couponGcode(layout, options);
+}
+
+/** What was sprayed where, from left to right: blocks of their own compound or coats, and strips left uncoated. */
+async function sprayedBlocks(context: Context, coupon: Rows['coupons'], layout: CouponLayout): Promise<SprayedBlock[]> {
+  const ids = coupon.design.compoundIds.length ? coupon.design.compoundIds : [coupon.compoundId];
+  const names = await namesOf(context, ids);
+  const nameOf = (number: number) => names.get(ids[number - 1] ?? ids[0] ?? '') ?? '';
+  const { widthMm } = coupon.design.cell;
+  const columns = [...new Set(layout.cells.map(({ xMm }) => xMm))].sort((a, b) => a - b);
+  return columns.map((xMm, i) => {
+    const cell = layout.cells.find((one) => one.xMm === xMm)!;
+    const [before, after] = [columns[i - 1], columns[i + 1]];
+    return {
+      fromMm: before === undefined ? 0 : (before + widthMm + xMm) / 2,
+      toMm: after === undefined ? coupon.design.blank.widthMm + 1 : (xMm + widthMm + after) / 2,
+      compound: cell.role === 'bare' ? '' : nameOf(cell.compound),
+      coats: cell.coats,
+    };
+  });
+}

@@ -1,0 +1,24 @@
+import type { KeptFile, TakePicture } from '@unto/contract';
+import { find, type Context } from '../db/context.js';
+import { keepFile } from '../files/service.js';
+import { Refusal } from '../http/refusal.js';
+import { storeItem } from '../stores/service.js';
+
+/** Takes a picture of a coated part and keeps it. @throws Refusal when there is no camera, or it does not answer */
+export async function takePicture(context: Context, ask: TakePicture): Promise<KeptFile> {
+  const { camera } = context.devices;
+  if (!camera) throw new Refusal('device-away', 'No camera is tied to this server. Bring the picture as a file.');
+  const ticket = await find(context, 'tickets', ask.ticketId);
+  const { body } = await storeItem(context, 'substrate', ticket.substrateId);
+  const { widthMm, heightMm } = ask;
+  let bytes: Uint8Array;
+  try {
+    bytes = await camera.take({ kind: 'coat', widthMm, heightMm, ground: body.ground });
+  } catch {
+    throw new Refusal(
+      'device-away',
+      'The camera does not answer. Look at its plug and cable, or bring the picture as a file.',
+    );
+  }
+  return keepFile(context, `ticket ${ticket.number}, coat.jpg`, bytes);
+}

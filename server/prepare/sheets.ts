@@ -1,0 +1,33 @@
+import { workOutSheet, type CreateSheet, type Sheet } from '@unto/contract';
+import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import type { Rows } from '../db/models.js';
+import { atField } from '../http/refusal.js';
+
+/** Keeps the layout of a sheet, laid out again here. */
+export async function createSheet(context: Context, ticketId: string, request: CreateSheet): Promise<Sheet> {
+  await createOnce(context, 'sheet', request, async () => {
+    await find(context, 'tickets', ticketId);
+    const { entries } = request;
+    const { places, leftOut, used } = atField('entries', () => workOutSheet(entries));
+    const counted = { places: places.length, leftOut, used };
+    await insert(context, 'sheets', {
+      id: request.id,
+      ticketId,
+      entries,
+      ...counted,
+      at: context.now,
+      byId: context.actor,
+    });
+  });
+  return sheetView(await find(context, 'sheets', request.id));
+}
+
+/** The newest layout of a ticket; null where none was kept. */
+export async function newestSheet(context: Context, ticketId: string): Promise<Sheet | null> {
+  const [row] = await list(context, 'sheets', { where: { ticketId }, order: [['at', 'DESC']], limit: 1 });
+  return row ? sheetView(row) : null;
+}
+
+function sheetView({ at, byId, ...row }: Rows['sheets']): Sheet {
+  return { ...row, at: at.toISOString(), by: byId };
+}

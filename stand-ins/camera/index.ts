@@ -1,0 +1,2 @@
+export * from './coupon-photo.js';
+export * from './decoded.js';

@@ -1,0 +1,51 @@
+import { GRAMS_PER_OUNCE, standardNormal, type Random } from '@unto/core';
+import type { ScaleReading, ScaleScene } from '@unto/contract';
+import { BENCH_HAND, layCoat } from '../truth/hand.js';
+
+/** What can be wrong with a scale. */
+export const SCALE_FAULTS = ['none', 'unsteady', 'below nought', 'in ounces', 'unplugged'] as const;
+export type ScaleFault = (typeof SCALE_FAULTS)[number];
+
+/** A bench scale of 0.01 g that settles on its third look, with whatever the scene names on its pan. */
+export class StandInScale {
+  fault: ScaleFault = 'none';
+  private readonly masses = new Map<string, number>();
+  private readonly coats = new Map<string, { laidG: number; dryG: number }>();
+  private looks = 0;
+  private shown = '';
+
+  constructor(private readonly random: Random) {}
+
+  /** One look at the display; null when it is unplugged. */
+  read(scene: ScaleScene): ScaleReading | null {
+    if (this.fault === 'unplugged') return null;
+    const grams = this.onPan(scene);
+    const name = `${scene.key} ${scene.moment}`;
+    this.looks = name === this.shown ? this.looks + 1 : 0;
+    this.shown = name;
+    const stable = this.fault !== 'unsteady' && this.looks >= 2;
+    const wobble = stable ? 0 : 0.4 * standardNormal(this.random);
+    const shown = (this.fault === 'below nought' ? -3.2 : grams) + wobble;
+    return this.fault === 'in ounces'
+      ? { value: round(shown / GRAMS_PER_OUNCE, 4), unit: 'oz', stable }
+      : { value: round(shown, 2), unit: 'g', stable };
+  }
+
+  private onPan(scene: ScaleScene): number {
+    const parts = scene.key.startsWith('parts');
+    if (scene.moment === 'before') {
+      this.masses.set(scene.key, scene.lastKnownG);
+      if (!parts) this.coats.delete(scene.batch);
+      return scene.lastKnownG;
+    }
+    const before = this.masses.get(scene.key) ?? scene.lastKnownG;
+    const coat = this.coats.get(scene.batch) ?? layCoat(BENCH_HAND, scene, this.random);
+    this.coats.set(scene.batch, coat);
+    const after = parts ? before + coat.dryG : before - coat.laidG;
+    return Math.max(0, after);
+  }
+}
+
+function round(value: number, digits: number): number {
+  return Number(value.toFixed(digits));
+}

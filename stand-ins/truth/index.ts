@@ -1,0 +1,2 @@
+export * from './coat-truth.js';
+export * from './pairings.js';

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { readClockAt, type Clock } from '@unto/contract';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useNow } from '../stores/now';
+import { useAct } from '../stores/useAct';
+import ClockRing from '../ui/ClockRing.vue';
+
+/** A clock of this coat with what ends it. */
+const props = defineProps<{
+  clock: Clock;
+  words: readonly [running: string, due: string];
+  text: string;
+  passed: string;
+  dropped?: string;
+  passId: string;
+  dropId?: string;
+  early?: boolean;
+}>();
+const emit = defineEmits<{ ended: ['passed' | 'dropped'] }>();
+const time = useNow();
+const { act } = useAct();
+const due = computed(() => readClockAt(props.clock, time.now).due);
+
+async function end(outcome: 'passed' | 'dropped', label: string): Promise<void> {
+  if (await act('PUT', `/api/clocks/${props.clock.id}/end`, { outcome }, label)) emit('ended', outcome);
+}
+</script>
+
+<template>
+  <div class="clock-row">
+    <ClockRing :clock="clock" :size="112" of />
+    <div class="beside">
+      <h3>{{ words[due ? 1 : 0] }}</h3>
+      <p class="quiet small">{{ clock.label }} · {{ text }}</p>
+      <div class="pair">
+        <Button
+          :label="passed"
+          :disabled="!due && !early"
+          :data-test-id="passId"
+          @click="end('passed', passed.toLowerCase())"
+        />
+        <Button
+          v-if="dropped"
+          :label="dropped"
+          outlined
+          severity="secondary"
+          :data-test-id="dropId"
+          @click="end('dropped', dropped.toLowerCase())"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.clock-row {
+  display: flex;
+  gap: 1.1rem;
+  align-items: center;
+}
+
+.pair {
+  display: flex;
+  gap: 0.5rem;
+  flex-wrap: wrap;
+  margin-top: 0.4rem;
+}
+
+.beside {
+  flex: 1;
+}
+</style>

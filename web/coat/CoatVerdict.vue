@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { remainingPieces } from '@unto/core';
+import { computed } from 'vue';
+import { formatFigure, withUnit } from '../ui/format';
+import GradeMark from '../ui/GradeMark.vue';
+import type { Coat } from './useCoat';
+import { changeInWords, FINDINGS, VERDICTS } from './words';
+
+/** What is known of the newest coat, against its band, and what to do next time. */
+const props = defineProps<{ coat: Coat }>();
+const { body, verdict, newest, containers } = props.coat;
+const uneven = computed(() => verdict.value?.findings.map((finding) => FINDINGS[finding]) ?? []);
+const leftInCan = computed(() => {
+  const weighing = newest.value;
+  const container = containers.value.find(({ id }) => id === weighing?.containerId);
+  if (!weighing || !container) return null;
+  const perPiece = (weighing.beforeG - weighing.afterG) / weighing.pieces;
+  return `${container.body.name}: ${remainingPieces({ nowG: weighing.afterG, tareG: container.body.tareG }, perPiece)} pieces left at this rate.`;
+});
+</script>
+
+<template>
+  <section
+    v-if="verdict"
+    class="verdict"
+    :class="uneven.length ? 'uneven' : verdict.judgement.verdict"
+    data-test-id="film-verdict"
+  >
+    <p>
+      <strong>{{ VERDICTS[verdict.judgement.verdict] }}</strong> {{ formatFigure(verdict.film.value) }} µm dry<template
+        v-if="newest"
+      >
+        on {{ newest.pieces }} pieces</template
+      >, wanted {{ body.bandLowUm }}–{{ withUnit(body.bandHighUm, 'µm') }}.
+      <template v-if="verdict.judgement.possible.length > 1"
+        >It may still be
+        {{ verdict.judgement.possible.filter((word) => word !== verdict!.judgement.verdict).join(' or ') }}.</template
+      >
+      <GradeMark :figure="verdict.film" title="Dry film" />
+    </p>
+    <p v-if="uneven.length" data-test-id="coat-findings"><strong>But</strong> {{ uneven.join('; ') }}.</p>
+    <p v-for="[one, other] in verdict.contradictions" :key="one + other" data-test-id="coat-contradiction">
+      {{ one.charAt(0).toUpperCase() + one.slice(1) }} and {{ other }} cannot both be right: read one of them again.
+    </p>
+    <p v-if="verdict.change" data-test-id="coat-change">Next time: {{ changeInWords(verdict.change) }}</p>
+    <p v-if="newest?.afterPotLife" class="fault">
+      Its mix was past its time when this was laid: prove it on a coupon before it goes on pieces.
+    </p>
+    <p v-if="leftInCan" class="quiet small">{{ leftInCan }}</p>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  padding: 0.55rem 0.75rem;
+  border: 1px solid var(--unto-rule);
+  border-left: 4px solid var(--unto-danger);
+}
+
+.verdict.right {
+  border-left-color: var(--unto-bonded);
+}
+</style>

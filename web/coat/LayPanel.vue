@@ -1,0 +1,294 @@
+<script setup lang="ts">
+import { MASS_UNITS, type MassUnit } from '@unto/core';
+import { createWeighing, type CreateWeighing } from '@unto/contract';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { ref } from 'vue';
+import { useAct } from '../stores/useAct';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import ChoiceField from '../ui/ChoiceField.vue';
+import EnteredField from '../ui/EnteredField.vue';
+import { formatDuration, formatMoment, formatNumber } from '../ui/format';
+import NumberField from '../ui/NumberField.vue';
+import { useDraft } from '../ui/useDraft';
+import { useForm } from '../ui/useForm';
+import ClockRow from './ClockRow.vue';
+import CoatVerdict from './CoatVerdict.vue';
+import ScaleButton from './ScaleButton.vue';
+import type { Coat } from './useCoat';
+
+/** At the bench: shake, weigh the container, lay, weigh again, let it dry by the clock. */
+const props = defineProps<{ coat: Coat }>();
+const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest } = props.coat;
+const ticket = useTicket();
+const bench = useBench();
+const outbox = useOutbox();
+const { act } = useAct();
+const partsWeighed = ref(false);
+const scaleSays = ref('');
+
+const form = useForm<CreateWeighing & { strokes: number | null }>(createWeighing, () => ({
+  id: uuid(),
+  containerId: newest.value?.containerId ?? ready.value.result?.use[0]?.id ?? containers.value[0]?.id ?? '',
+  pieces: left.value,
+  before: { value: Number.NaN, unit: bench.workshop!.massUnit },
+  after: { value: Number.NaN, unit: bench.workshop!.massUnit },
+  strokes: null,
+  partsBefore: null,
+  partsAfter: null,
+  correctsId: null,
+}));
+const { values, faults, general, touch } = form;
+/** What was weighed before spraying survives a reload: the can is lighter by then. */
+const draft = ref<{ before: number | null; unit: MassUnit }>({ before: null, unit: bench.workshop!.massUnit });
+useDraft(`weighing-${ticket.ticket!.id}`, draft);
+if (draft.value.before !== null) values.value.before = { value: draft.value.before, unit: draft.value.unit };
+
+function keepBefore(): void {
+  const { value, unit } = values.value.before;
+  draft.value = { before: Number.isNaN(value) ? null : value, unit };
+  touch('before.value');
+}
+
+function weighParts(on: boolean): void {
+  partsWeighed.value = on;
+  const unit = bench.workshop!.massUnit;
+  values.value.partsBefore = on ? { value: Number.NaN, unit } : null;
+  values.value.partsAfter = on ? { value: Number.NaN, unit } : null;
+}
+
+function fromScale(
+  field: 'before' | 'after' | 'partsBefore' | 'partsAfter',
+  read: { value: number; unit: MassUnit },
+): void {
+  values.value[field] = read;
+  if (field === 'before') keepBefore();
+}
+const ask = (what: 'container' | 'parts', moment: 'before' | 'after') => ({
+  what,
+  moment,
+  containerId: values.value.containerId,
+  pieces: values.value.pieces || 1,
+});
+
+async function keep(): Promise<void> {
+  const id = ticket.ticket!.id;
+  await form.submit(async (entry) => {
+    await outbox.send('POST', `/api/tickets/${id}/weighings`, entry, 'a weighing');
+    await ticket.load(id).catch(() => undefined);
+    weighParts(false);
+    form.reset();
+    draft.value = { before: null, unit: bench.workshop!.massUnit };
+  });
+}
+
+async function startClock(kind: 'shake' | 'dry', label: string, minimumS: number, words: string): Promise<void> {
+  await act('POST', `/api/tickets/${ticket.ticket!.id}/clocks`, { id: uuid(), kind, label, minimumS }, words);
+}
+const batch = () => `coat of ${values.value.pieces || left.value} pieces`;
+defineExpose({
+  startDrying: () => startClock('dry', batch(), body.value.dryS, 'the drying clock'),
+});
+
+function dried(outcome: 'passed' | 'dropped'): void {
+  if (outcome === 'dropped') useNotices().say('Rinsed off before firing: only compound was lost.');
+}
+</script>
+
+<template>
+  <p class="quiet">
+    {{ body.distanceMinMm }}–{{ body.distanceMaxMm }} mm away · {{ body.coats }} even coat{{
+      body.coats > 1 ? 's' : ''
+    }}
+    · dries by itself in {{ formatDuration(body.dryS) }}, no fan
+  </p>
+  <ClockRow
+    v-for="clock in drying"
+    :key="clock.id"
+    :clock="clock"
+    :words="['Drying by itself', 'Look along the tray']"
+    text="no fan, no dryer; under the lamp all gloss must be gone before it may be fired"
+    passed="Gloss is gone"
+    pass-id="gloss-gone"
+    dropped="Rinsed it off"
+    drop-id="rinsed-off"
+    data-test-id="drying"
+    @ended="dried"
+  />
+  <ClockRow
+    v-for="clock in mixes"
+    :key="clock.id"
+    :clock="clock"
+    :words="['The mix may be used', 'The mix is past its time']"
+    text="nothing mixed is carried over"
+    passed="Used up"
+    pass-id="mix-used"
+    dropped="Thrown away"
+    drop-id="mix-thrown"
+    data-test-id="mix"
+    early
+  />
+  <ClockRow
+    v-if="shaking"
+    :clock="shaking"
+    :words="['Shaking', 'Does the ball run free?']"
+    text="until the ball runs free"
+    passed="The ball runs free"
+    pass-id="shaken"
+    dropped="Stop"
+    drop-id="shake-stopped"
+    data-test-id="shaking"
+  />
+  <p v-else-if="body.shakeS > 0 && !drying.length" class="step">
+    <span v-if="shaken"
+      >✓ Shaken, <span class="mono">{{ formatMoment(shaken.endedAt!) }}</span></span
+    >
+    <span v-else>Shake until the ball runs free</span>
+    <Button
+      text
+      size="small"
+      :label="`Shake ${formatDuration(body.shakeS)}`"
+      data-test-id="start-shaking"
+      @click="
+        startClock(
+          'shake',
+          containers.find(({ id }) => id === values.containerId)?.body.name ?? body.name,
+          body.shakeS,
+          'the shaking clock',
+        )
+      "
+    />
+  </p>
+  <CoatVerdict v-if="newest" :coat="coat" />
+
+  <form class="weigh" novalidate @submit.prevent="keep">
+    <h3>Weigh the container</h3>
+    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <div class="form-grid">
+      <ChoiceField
+        v-model="values.containerId"
+        class="wide"
+        label="Container"
+        :options="containers.map(({ id, body: can }) => ({ value: id, label: can.name }))"
+        :fault="faults['containerId'] && 'Choose the container weighed.'"
+        test-id="container"
+      />
+      <EnteredField
+        v-model="values.before"
+        label="Before"
+        :units="MASS_UNITS"
+        :fault="faults['before.value']"
+        test-id="before"
+        @left="keepBefore"
+      />
+      <EnteredField
+        v-model="values.after"
+        label="After"
+        :units="MASS_UNITS"
+        :fault="faults['after.value']"
+        test-id="after"
+        @left="touch('after.value')"
+      />
+      <template v-if="bench.devices.scale">
+        <ScaleButton
+          :ask="ask('container', 'before')"
+          test-id="scale-before"
+          @read="fromScale('before', $event)"
+          @failed="scaleSays = $event"
+        />
+        <ScaleButton
+          :ask="ask('container', 'after')"
+          test-id="scale-after"
+          @read="fromScale('after', $event)"
+          @failed="scaleSays = $event"
+        />
+        <p v-if="scaleSays" class="wide fault" role="alert" data-test-id="scale-says">{{ scaleSays }}</p>
+      </template>
+      <NumberField
+        v-model="values.pieces"
+        label="Pieces coated"
+        :fault="faults['pieces']"
+        test-id="weigh-pieces"
+        @left="touch('pieces')"
+      />
+      <NumberField
+        v-model="values.strokes"
+        optional
+        label="Strokes laid, if counted"
+        :fault="faults['strokes']"
+        test-id="strokes"
+        @left="touch('strokes')"
+      />
+      <template v-if="partsWeighed && values.partsBefore && values.partsAfter">
+        <EnteredField
+          v-model="values.partsBefore"
+          label="Parts bare"
+          :units="MASS_UNITS"
+          :fault="faults['partsBefore.value']"
+          test-id="parts-before"
+          @left="touch('partsBefore.value')"
+        />
+        <EnteredField
+          v-model="values.partsAfter"
+          label="Parts coated, dry"
+          :units="MASS_UNITS"
+          :fault="faults['partsAfter.value']"
+          test-id="parts-after"
+          @left="touch('partsAfter.value')"
+        />
+        <template v-if="bench.devices.scale">
+          <ScaleButton
+            :ask="ask('parts', 'before')"
+            test-id="scale-parts-before"
+            @read="fromScale('partsBefore', $event)"
+            @failed="scaleSays = $event"
+          />
+          <ScaleButton
+            :ask="ask('parts', 'after')"
+            test-id="scale-parts-after"
+            @read="fromScale('partsAfter', $event)"
+            @failed="scaleSays = $event"
+          />
+        </template>
+      </template>
+    </div>
+    <div class="pair">
+      <Button type="submit" label="Keep the weighing" :outlined="!drying.length" data-test-id="keep-weighing" />
+      <Button
+        type="button"
+        text
+        :label="partsWeighed ? 'Without the parts' : 'Parts weighed too'"
+        data-test-id="weigh-parts"
+        @click="weighParts(!partsWeighed)"
+      />
+    </div>
+    <p class="quiet small">
+      {{
+        transfer.weighings
+          ? `${formatNumber(transfer.value * 100)} % of the solids reach the part, learnt from ${transfer.weighings} weighings.`
+          : `${formatNumber(transfer.value * 100)} % reaching the part is usual for an aerosol; weigh parts twice and Unto learns yours.`
+      }}
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.step {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.6rem;
+  min-height: 44px;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+.pair {
+  display: flex;
+  gap: 0.5rem;
+  flex-wrap: wrap;
+  margin-top: 0.4rem;
+}
+</style>

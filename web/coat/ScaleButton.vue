@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import type { MassUnit } from '@unto/core';
+import type { ScaleAnswer, WeighOnScale } from '@unto/contract';
+import Button from 'primevue/button';
+import { ref } from 'vue';
+import { ApiProblem, request, Unreachable } from '../api/client';
+import { useBench } from '../stores/bench';
+import { useTicket } from '../stores/ticket';
+
+/** Reads a weight from the scale into a field; what stands there stays when the scale gives none. */
+const props = defineProps<{ ask: Omit<WeighOnScale, 'ticketId'>; testId: string }>();
+const emit = defineEmits<{ read: [{ value: number; unit: MassUnit }]; failed: [string] }>();
+const busy = ref(false);
+
+async function read(): Promise<void> {
+  busy.value = true;
+  emit('failed', '');
+  try {
+    const body: WeighOnScale = { ...props.ask, ticketId: useTicket().ticket!.id };
+    const { value, unit } = await request<ScaleAnswer>(
+      'POST',
+      '/api/devices/scale/weigh',
+      body,
+      useBench().operatorId ?? '',
+    );
+    emit('read', { value, unit });
+  } catch (error) {
+    if (!(error instanceof ApiProblem || error instanceof Unreachable)) throw error;
+    emit('failed', error.message);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <Button
+    type="button"
+    outlined
+    size="small"
+    :label="busy ? 'Settling …' : 'Read the scale'"
+    :disabled="busy"
+    :data-test-id="testId"
+    @click="read"
+  />
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { coatRules } from '@unto/core';
+import { endStoredCoat, type EndStoredCoat, type StoredCoat } from '@unto/contract';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import { formatDay } from '../ui/format';
+import TextField from '../ui/TextField.vue';
+import { useForm } from '../ui/useForm';
+
+/** Stored pieces: their date, and the look they get when they are taken up. */
+const props = defineProps<{ stored: StoredCoat }>();
+const STATES = {
+  good: 'good until',
+  soon: 'to be fired soon, by',
+  past: 'past its date,',
+  'no date': 'no shelf life named',
+} as const;
+const form = useForm<EndStoredCoat>(endStoredCoat, () => ({
+  outcome: 'taken up',
+  dry: false,
+  untouched: false,
+  reason: '',
+}));
+const { values, faults, general, busy } = form;
+const past = computed(() => props.stored.state === 'past');
+
+async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
+  values.value.outcome = outcome;
+  await form.submit(async (entry) => {
+    await useOutbox().send('PUT', `/api/stored-coats/${props.stored.id}/end`, entry, `stored pieces ${outcome}`);
+    await useTicket()
+      .load(props.stored.ticketId)
+      .catch(() => undefined);
+  });
+}
+</script>
+
+<template>
+  <section class="stored" :class="stored.state.replace(' ', '-')" data-test-id="stored">
+    <p>
+      <strong>{{ stored.pieces }} pieces</strong>, {{ stored.place }}: {{ STATES[stored.state] }}
+      <span v-if="stored.keepUntil" class="mono">{{ formatDay(stored.keepUntil) }}</span>.
+      <span class="quiet small">Stored {{ formatDay(stored.storedAt) }}. {{ coatRules(stored.handling).store }}</span>
+    </p>
+    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <label
+      ><input v-model="values.dry" type="checkbox" data-test-id="stored-dry" /> Dry: no damp, no gloss come back</label
+    >
+    <p v-if="faults['dry']" class="fault" role="alert">{{ faults['dry'] }}</p>
+    <label
+      ><input v-model="values.untouched" type="checkbox" data-test-id="stored-untouched" /> Untouched: no finger marks,
+      nothing rubbed off</label
+    >
+    <p v-if="faults['untouched']" class="fault" role="alert">{{ faults['untouched'] }}</p>
+    <TextField
+      v-if="past"
+      v-model="values.reason"
+      label="Why it may be fired past its date"
+      :fault="faults['reason']"
+      test-id="stored-reason"
+    />
+    <div class="pair">
+      <Button label="Take them up" :loading="busy" data-test-id="take-up" @click="end('taken up')" />
+      <Button
+        outlined
+        severity="secondary"
+        label="Rinsed off"
+        :disabled="busy"
+        data-test-id="rinse-stored"
+        @click="end('rinsed off')"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.stored {
+  display: flex;
+  flex-direction: column;
+  gap: 0.3rem;
+  padding: 0.6rem 0.75rem;
+  border: 1px solid var(--unto-rule);
+  border-left: 4px solid var(--unto-bonded);
+}
+
+.soon {
+  border-left-color: var(--unto-coat-line);
+}
+
+.past {
+  border-left-color: var(--unto-danger);
+}
+
+label {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: 44px;
+}
+
+input[type='checkbox'] {
+  width: 1.25rem;
+  height: 1.25rem;
+}
+
+.pair {
+  display: flex;
+  gap: 0.6rem;
+}
+</style>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { filmChange, filmTrend } from '@unto/core';
+import { bandOf, handOf, type CoatSample } from '@unto/contract';
+import { computed, onMounted, ref } from 'vue';
+import { request, Unreachable } from '../api/client';
+import { useBench } from '../stores/bench';
+import { formatDay, formatFigure, formatNumber, withUnit } from '../ui/format';
+import type { Coat } from './useCoat';
+import { changeInWords } from './words';
+
+/** How each hand has laid this compound: mean, drift, and what would bring it into the band. */
+const props = defineProps<{ coat: Coat }>();
+const { body, compound } = props.coat;
+const bench = useBench();
+const samples = ref<readonly CoatSample[] | null>(null);
+const fault = ref('');
+const DAY_MS = 86_400_000;
+const band = computed(() => bandOf(body.value));
+const DRIFTS = { steady: 'steady', rising: 'getting thicker', falling: 'getting thinner' } as const;
+
+onMounted(async () => {
+  try {
+    samples.value = await request<CoatSample[]>('GET', `/api/coat-trend?compoundId=${compound.value.id}`);
+  } catch (error) {
+    if (!(error instanceof Unreachable)) throw error;
+    fault.value = `${error.message} The trend shows as soon as it does.`;
+  }
+});
+const points = computed(() =>
+  (samples.value ?? []).map(({ at, film, by, ticketTitle }) => ({
+    atMs: Date.parse(at),
+    filmUm: film.value,
+    lowUm: film.interval?.low ?? film.value,
+    highUm: film.interval?.high ?? film.value,
+    who: bench.personOf(by),
+    ticket: ticketTitle,
+  })),
+);
+const people = computed(() =>
+  [...new Set(points.value.map(({ who }) => who))].map((who) => {
+    const own = points.value.filter((point) => point.who === who);
+    const trend = filmTrend(
+      own.map(({ atMs, filmUm }) => ({ day: atMs / DAY_MS, filmUm })),
+      band.value,
+    );
+    const counted = (samples.value ?? []).filter(({ by, strokes }) => strokes !== null && bench.personOf(by) === who);
+    const strokes = counted.length ? counted.at(-1)!.strokes : null;
+    return { who, trend, change: filmChange(trend.meanUm, band.value, handOf(body.value, strokes)) };
+  }),
+);
+defineExpose({ points, band });
+</script>
+
+<template>
+  <h2>How {{ body.name }} was laid</h2>
+  <p v-if="fault" class="fault">{{ fault }}</p>
+  <p v-else-if="samples && !samples.length" class="quiet">
+    No coat of it was weighed yet. Weigh the can before and after at “Lay”.
+  </p>
+  <section v-for="{ who, trend, change } in people" :key="who" class="person" data-test-id="trend-person">
+    <h3>{{ who }}</h3>
+    <p>
+      <span class="mono">{{ formatFigure(trend.meanUm) }} µm</span> on average of {{ trend.count }},
+      {{ trend.inBand }} in the band; {{ DRIFTS[trend.verdict]
+      }}<template v-if="trend.drift && trend.verdict !== 'steady'"
+        >, {{ formatFigure(Math.abs(trend.drift.perMonthUm), 2) }} µm a month</template
+      >.
+      <template v-if="trend.next"
+        >The next falls between
+        <span class="mono"
+          >{{ formatFigure(trend.next.lowUm, 2) }} and
+          {{ withUnit(Number(trend.next.highUm.toPrecision(2)), 'µm') }}</span
+        >
+        nine times in ten.</template
+      >
+    </p>
+    <p v-if="change" data-test-id="trend-change"><strong>To come into the band:</strong> {{ changeInWords(change) }}</p>
+  </section>
+  <details v-if="samples?.length">
+    <summary>As a table</summary>
+    <table class="plain" data-test-id="trend-table">
+      <thead>
+        <tr>
+          <th scope="col">Day</th>
+          <th scope="col">Who</th>
+          <th scope="col">Ticket</th>
+          <th scope="col" class="number">µm</th>
+          <th scope="col" class="number">g a piece</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="sample in [...samples].reverse()" :key="sample.id">
+          <td>{{ formatDay(sample.at) }}</td>
+          <td>{{ bench.personOf(sample.by) }}</td>
+          <td>{{ sample.ticketTitle }}</td>
+          <td class="number">{{ formatFigure(sample.film.value) }}</td>
+          <td class="number">{{ formatNumber(Number((sample.laidG / sample.pieces).toFixed(2))) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </details>
+</template>
+
+<style scoped>
+.person {
+  padding-bottom: 0.5rem;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+summary {
+  min-height: 44px;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,113 @@
+import {
+  containersToReady,
+  learnStroke,
+  learnTransfer,
+  mixFor,
+  sparesFor,
+  strokesFor,
+  type ShelfContainer,
+} from '@unto/core';
+import { coatPlanFor, judgeCoat, type Clock, type StoreItem } from '@unto/contract';
+import { computed, ref } from 'vue';
+import { useBench } from '../stores/bench';
+import { useNow } from '../stores/now';
+import { useTicket } from '../stores/ticket';
+import { orFault } from '../ui/or-fault';
+
+/** The measure's step for mixing, mL. */
+const MEASURE_ML = 5;
+const SURE = 0.9;
+
+/** The coat of the open ticket: what is still to be laid, what it takes, and what is known of the newest one. */
+export function useCoat() {
+  const ticket = useTicket();
+  const bench = useBench();
+  const time = useNow();
+  const compound = computed(() => ticket.compound!);
+  const body = computed(() => compound.value.body);
+  const rinsed = computed(
+    () =>
+      new Set(
+        ticket.page?.coatPictures.filter(({ decision }) => decision === 'rinsed off').map((one) => one.weighingId),
+      ),
+  );
+  const coated = computed(
+    () =>
+      ticket.page?.weighings.filter(({ id }) => !rinsed.value.has(id)).reduce((sum, { pieces }) => sum + pieces, 0) ??
+      0,
+  );
+  const left = computed(() => Math.max(1, (ticket.ticket?.pieces ?? 1) - coated.value));
+  const spares = ref(usualSpares());
+  const transfer = computed(() => learnTransfer(ticket.page?.transferSamples ?? []));
+  const stroke = computed(() => learnStroke(ticket.page?.strokeSamples ?? []));
+  const plan = computed(() =>
+    coatPlanFor(
+      compound.value,
+      ticket.ticket!,
+      left.value + (Number.isInteger(spares.value) ? spares.value : 0),
+      transfer.value,
+    ),
+  );
+  const strokes = computed(() => strokesFor(plan.value.mass.value, body.value.coats, stroke.value));
+  const mix = computed(() =>
+    body.value.thinnerRatio > 0 ? mixFor(plan.value.mass.value, body.value, MEASURE_ML) : null,
+  );
+  const containers = computed<StoreItem<'container'>[]>(() =>
+    bench.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
+  );
+  const ready = computed(() =>
+    orFault(() =>
+      containersToReady(
+        mix.value?.compoundG ?? plan.value.mass.value,
+        containers.value.map(shelfContainer),
+        body.value.sizes,
+        new Date(time.now).toISOString().slice(0, 10),
+      ),
+    ),
+  );
+  const newest = computed(() => ticket.page?.weighings.at(-1) ?? null);
+  const verdict = computed(() => judgeCoat(body.value, newest.value, ticket.page?.coatReadings ?? []));
+  const clocksOf = (kind: Clock['kind']) =>
+    ticket.page?.clocks.filter((clock) => clock.kind === kind && !clock.endedAt) ?? [];
+  const drying = computed(() => clocksOf('dry'));
+  const shaking = computed(() => clocksOf('shake')[0] ?? null);
+  const shaken = computed(
+    () => ticket.page?.clocks.filter(({ kind, outcome }) => kind === 'shake' && outcome === 'passed').at(-1) ?? null,
+  );
+  const mixes = computed(() => clocksOf('pot'));
+  const stored = computed(() => ticket.page?.storedCoats.filter(({ endedAt }) => !endedAt) ?? []);
+
+  function usualSpares(): number {
+    const { page, ticket: own } = ticket;
+    if (!page || !own) return 0;
+    return orFault(() => sparesFor({ ...page.yieldBefore, pieces: left.value, confidence: SURE })).result ?? 0;
+  }
+
+  function shelfContainer({ id, body: can }: StoreItem<'container'>): ShelfContainer {
+    const known = ticket.page?.containersLeft.find(({ containerId }) => containerId === id);
+    return { id, name: can.name, leftG: known?.leftG ?? can.netG, openedOn: can.openedOn, expiresOn: can.expiresOn };
+  }
+
+  return {
+    compound,
+    body,
+    left,
+    spares,
+    transfer,
+    stroke,
+    strokes,
+    plan,
+    mix,
+    ready,
+    containers,
+    newest,
+    verdict,
+    drying,
+    shaking,
+    shaken,
+    mixes,
+    stored,
+  };
+}
+
+export type Coat = ReturnType<typeof useCoat>;

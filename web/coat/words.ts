@@ -1,0 +1,27 @@
+import type { FilmChange, FilmVerdict, LooksFinding } from '@unto/core';
+import { formatNumber, withUnit } from '../ui/format';
+
+export const VERDICTS: Record<FilmVerdict, string> = {
+  thin: 'Too thin: it will be pale and patchy.',
+  right: 'In the band.',
+  thick: 'Too thick: the heat will not reach the part.',
+};
+
+export const FINDINGS: Record<LooksFinding, string> = {
+  'ground shows': 'the ground shows through',
+  'lamp shines through': 'a lamp shines through',
+  runs: 'it ran',
+  lumps: 'lumps in it',
+  'thin beside runs': 'thin beside runs: uneven, even where the average is right',
+};
+
+/** What to do next time, in words. */
+export function changeInWords({ factor, strokes, distanceMm }: FilmChange): string {
+  const share = Math.round(Math.abs(factor - 1) * 100);
+  const much = `Lay ${formatNumber(share)} % ${factor > 1 ? 'more' : 'less'}`;
+  const how = [
+    strokes ? `${strokes.then} strokes instead of ${strokes.now}` : '',
+    distanceMm ? `the same strokes from ${withUnit(distanceMm, 'mm')}` : '',
+  ].filter(Boolean);
+  return how.length ? `${much}: ${how.join(', or ')}.` : `${much}, by a ${factor > 1 ? 'slower' : 'quicker'} hand.`;
+}

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { PARAMETER_UNITS } from '@unto/core';
+import { computed, ref } from 'vue';
+import { useBench } from '../stores/bench';
+import ChoiceField from '../ui/ChoiceField.vue';
+import NumberField from '../ui/NumberField.vue';
+import { fixedParameters, varies, type DesignDraft } from './design-form';
+import { readArtwork } from './read-artwork';
+
+/** Everything of a coupon but its axes: what all cells share, their shape and order, labels, the blank. */
+const draft = defineModel<DesignDraft>({ required: true });
+const bench = useBench();
+const fault = ref('');
+const fixed = computed(() => fixedParameters(draft.value));
+const NAMES = {
+  power: 'Power',
+  speed: 'Speed',
+  interval: 'Line interval',
+  frequency: 'Frequency',
+  pulse: 'Pulse length',
+} as const;
+const FIXED_KEYS = {
+  power: 'powerPercent',
+  speed: 'speedMmPerS',
+  interval: 'intervalMm',
+  frequency: 'frequencyKHz',
+  pulse: 'pulseNs',
+} as const;
+const FILLS = [
+  { value: 'filled', label: 'filled' },
+  { value: 'lines', label: 'separate lines' },
+  { value: 'artwork', label: 'a piece of the artwork' },
+] as const;
+const DIRECTIONS = [
+  { value: 'two-way', label: 'both ways' },
+  { value: 'one-way', label: 'one way' },
+] as const;
+const LABELS = [
+  { value: 'each', label: 'at every cell' },
+  { value: 'edges', label: 'rows and columns' },
+] as const;
+const compounds = computed(() => bench.inUse('compound').map(({ id, body }) => ({ value: id, label: body.name })));
+const blockCount = computed(() => draft.value.block.list.split(/[;,\s]+/).filter(Boolean).length);
+
+async function bringArtwork(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  try {
+    draft.value.artwork = readArtwork(file.name, await file.text());
+    fault.value = '';
+  } catch (error) {
+    fault.value = (error as Error).message;
+  }
+}
+</script>
+
+<template>
+  <fieldset v-if="varies(draft, 'compound')">
+    <legend>Compounds of the blocks</legend>
+    <ChoiceField
+      v-for="number in blockCount"
+      :key="number"
+      v-model="draft.compoundIds[number - 1]!"
+      :label="`Block ${String.fromCharCode(64 + number)}`"
+      :options="compounds"
+      :test-id="`block-compound-${number}`"
+    />
+  </fieldset>
+  <div class="grid">
+    <NumberField
+      v-for="parameter in fixed"
+      :key="parameter"
+      v-model="draft[FIXED_KEYS[parameter]]"
+      :label="`${NAMES[parameter]}, all cells`"
+      :unit="PARAMETER_UNITS[parameter]"
+      :test-id="`fixed-${parameter}`"
+    />
+    <NumberField v-if="!varies(draft, 'passes')" v-model="draft.passes" label="Passes" />
+    <NumberField v-if="!varies(draft, 'focus')" v-model="draft.focusOffsetMm" label="Focus offset" unit="mm" />
+    <NumberField v-model="draft.blankWidthMm" label="Blank width" unit="mm" test-id="blank-width" />
+    <NumberField v-model="draft.blankHeightMm" label="Blank height" unit="mm" test-id="blank-height" />
+    <NumberField v-model="draft.marginMm" label="Margin" unit="mm" test-id="margin" />
+    <NumberField v-model="draft.cellWidthMm" label="Cell width" unit="mm" test-id="cell-width" />
+    <NumberField v-model="draft.cellHeightMm" label="Cell height" unit="mm" test-id="cell-height" />
+    <NumberField v-model="draft.gapMm" label="Gap" unit="mm" test-id="gap" />
+    <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS" test-id="fill" />
+    <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" unit="mm" />
+    <label v-if="draft.fill === 'artwork'" class="bring"
+      >{{ draft.artwork ? draft.artwork.name : 'Bring its SVG'
+      }}<input type="file" accept=".svg,image/svg+xml" data-test-id="artwork-file" @change="bringArtwork"
+    /></label>
+    <NumberField
+      v-if="draft.fill !== 'artwork' && !varies(draft, 'angle')"
+      v-model="draft.hatchAngleDeg"
+      label="Hatch angle"
+      unit="°"
+      test-id="angle"
+    />
+    <ChoiceField v-model="draft.directions" label="Rows run" :options="DIRECTIONS" />
+    <ChoiceField v-model="draft.labelsAt" label="Labels" :options="LABELS" test-id="labels" />
+    <NumberField v-model="draft.labelHeightMm" label="Letter height" unit="mm" />
+    <NumberField v-model="draft.labelPowerPercent" label="Label power" unit="%" test-id="label-power" />
+    <NumberField v-model="draft.labelSpeedMmPerS" label="Label speed" unit="mm/s" test-id="label-speed" />
+  </div>
+  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <div class="ticks">
+    <label v-if="!varies(draft, 'hatches')"
+      ><input v-model="draft.crossed" type="checkbox" data-test-id="crossed" /> hatch every cell again at a right
+      angle</label
+    >
+    <label
+      ><input v-model="draft.anchors" type="checkbox" data-test-id="anchors" /> the middle setting again in corners and
+      centre, to show drift</label
+    >
+    <label
+      ><input v-model="draft.bareStrip" type="checkbox" data-test-id="bare-strip" /> a strip left uncoated beside the
+      grid</label
+    >
+    <label
+      ><input v-model="draft.shuffled" type="checkbox" data-test-id="shuffled" /> burn in shuffled order, so that heat
+      follows no axis</label
+    >
+  </div>
+</template>
+
+<style scoped>
+fieldset {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0.4rem;
+  margin: 0;
+  padding: 0 0.5rem 0.5rem;
+  border: 1px solid var(--unto-rule);
+}
+
+legend {
+  font-size: 0.88rem;
+  font-weight: 700;
+  padding: 0 0.3rem;
+}
+
+.grid {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0.45rem 0.7rem;
+  align-items: end;
+}
+
+.ticks label {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
+  min-height: 30px;
+  font-size: 0.92rem;
+}
+
+.ticks input {
+  flex: none;
+  width: 1.1rem;
+  height: 1.1rem;
+  accent-color: var(--unto-action);
+}
+
+.bring {
+  position: relative;
+  overflow: hidden;
+  padding: 0.55rem;
+  border: 1px solid var(--unto-action);
+  border-radius: 4px;
+  color: var(--unto-action);
+  font-weight: 700;
+  font-size: 0.9rem;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+.bring input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+
+.bring:focus-within {
+  outline: 2px solid var(--unto-action);
+}
+</style>

@@ -1,0 +1,155 @@
+import { STAGES, type CouponLayout, type Outcome, type Stage } from '@unto/core';
+import { couponBench, couponLimits, type Aim, type Coupon, type CreateReading, type TicketPage } from '@unto/contract';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, shallowRef, watch, type Ref } from 'vue';
+import { ApiProblem, request } from '../api/client';
+import { useBench } from '../stores/bench';
+import { fittedBench } from '../stores/fitted';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import { valueOf, type DesignedCoupon } from '../workers/computations';
+import { useComputations } from '../workers/useComputations';
+import { useCouponPictures } from './useCouponPictures';
+import { useEyeMarks } from './useEyeMarks';
+
+/** A coupon with its layout, its pictures and marks, and the ways to keep what was read. */
+export function useCoupon(id: Ref<string>) {
+  const bench = useBench();
+  const outbox = useOutbox();
+  const notices = useNotices();
+  const worker = useComputations();
+  const coupon = shallowRef<Coupon | null>(null);
+  const made = shallowRef<DesignedCoupon | null>(null);
+  const tone = ref<Aim['tone']>('dark on light');
+  const stage = ref<Stage>('rinsed');
+  const fault = ref('');
+  const fitted = computed(() => (coupon.value ? fittedBench(bench, coupon.value) : null));
+  const layout = computed<CouponLayout | null>(() => made.value?.layout ?? null);
+  const pictures = useCouponPictures(coupon, layout, tone);
+  const eye = useEyeMarks(coupon, stage, pictures.rules);
+
+  async function load(): Promise<void> {
+    try {
+      const found = await request<Coupon>('GET', `/api/coupons/${id.value}`);
+      if (coupon.value?.id !== found.id) await first(found);
+      adopt(found);
+    } catch (error) {
+      fault.value = (error as Error).message;
+    }
+  }
+
+  async function first(found: Coupon): Promise<void> {
+    coupon.value = found;
+    stage.value = found.stage === 'rinsed' || found.stage === 'scrubbed' ? 'scrubbed' : 'rinsed';
+    if (found.ticketId) {
+      const page = await request<TicketPage>('GET', `/api/tickets/${found.ticketId}`);
+      tone.value = page.ticket.aim.tone;
+    }
+    const task = {
+      design: found.design,
+      limits: couponLimits(fitted.value!),
+      bench: couponBench(fitted.value!),
+    };
+    made.value = valueOf(await worker.core.design(task));
+    const used = found.readings.findLast(({ rules }) => rules)?.rules;
+    pictures.setRules(used ?? null);
+  }
+
+  function adopt(found: Coupon): void {
+    coupon.value = found;
+    pictures.adopt();
+    eye.restore();
+    for (const each of STAGES) void pictures.reopen(each);
+  }
+
+  watch(id, load, { immediate: true });
+  watch(() => outbox.sentCount, load);
+
+  async function send(method: 'PUT' | 'POST', path: string, body: unknown, label: string): Promise<boolean> {
+    try {
+      await outbox.send(method, path, body, label);
+      await load();
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+      return false;
+    }
+  }
+
+  const markBurnt = () =>
+    send('PUT', `/api/coupons/${id.value}/burnt`, { version: coupon.value!.version }, `${code()} burnt`);
+
+  /** Keeps outcomes marked by eye or brought as a table. */
+  async function keepMarks(source: 'entered' | 'csv', entries: CreateReading['entries'], at: Stage): Promise<boolean> {
+    const by = entries.some(({ step }) => step !== undefined) ? 'scale' : source;
+    const body = { id: uuid(), stage: at, source: by, entries };
+    if (!(await send('POST', `/api/coupons/${id.value}/readings`, body, `${entries.length} outcomes of ${code()}`)))
+      return false;
+    eye.forget();
+    notices.say(`${entries.length} outcomes kept.`);
+    return true;
+  }
+
+  /** Outcomes of a stage's picture that are not kept so yet. */
+  const pending = computed(() => {
+    const open = pictures.pictures[stage.value];
+    if (!open?.entries) return [];
+    return [...pictures.outcomes(stage.value)]
+      .filter(([cell, outcome]) => eye.kept.value.get(cell) !== outcome)
+      .map(([cell, outcome]) => ({ cell, outcome, ...why(cell, outcome) }));
+  });
+
+  function why(cell: number, outcome: Outcome): { reason?: string } {
+    const taken = pictures.byHand[stage.value].get(cell);
+    return taken && taken.outcome === outcome && taken.reason.trim() ? { reason: taken.reason.trim() } : {};
+  }
+
+  /** Keeps the picture of the stage and the outcomes read from it. */
+  async function keepPicture(): Promise<boolean> {
+    const at = stage.value;
+    const open = pictures.pictures[at]!;
+    const entries = pending.value;
+    const pictureId = open.keptAs ?? uuid();
+    if (!open.keptAs) {
+      const body = { id: pictureId, stage: at, entries: JSON.parse(JSON.stringify(open.entries)) as unknown };
+      if (!(await send('POST', `/api/coupons/${id.value}/pictures`, body, `a picture of ${code()}`))) return false;
+    }
+    if (!entries.length) return true;
+    const body = {
+      id: uuid(),
+      stage: at,
+      source: 'picture',
+      pictureId,
+      rules: { ...pictures.rules.value },
+      entries,
+    };
+    if (!(await send('POST', `/api/coupons/${id.value}/readings`, body, `${entries.length} readings of ${code()}`)))
+      return false;
+    pictures.byHand[at].clear();
+    notices.say(`${entries.length} readings kept with their picture.`);
+    return true;
+  }
+
+  function code(): string {
+    return coupon.value!.design.code;
+  }
+
+  return {
+    coupon,
+    made,
+    fitted,
+    layout,
+    tone,
+    stage,
+    fault,
+    worker,
+    pictures,
+    eye,
+    pending,
+    adopt,
+    markBurnt,
+    keepMarks,
+    keepPicture,
+  };
+}

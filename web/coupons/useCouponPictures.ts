@@ -1,0 +1,269 @@
+import {
+  CoreError,
+  proposeOutcome,
+  usualRules,
+  type CouponLayout,
+  type Outcome,
+  type OutcomeRules,
+  type Point2,
+  type ProposedOutcome,
+  type Stage,
+} from '@unto/core';
+import {
+  pictureEntriesOf,
+  type Aim,
+  type Coupon,
+  type CouponPicture,
+  type CouponPictureEntries,
+  type KeptFile,
+} from '@unto/contract';
+import { transfer } from 'comlink';
+import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
+import { ApiProblem, request, sendFile, Unreachable } from '../api/client';
+import { useBench } from '../stores/bench';
+import { valueOf } from '../workers/computations';
+import { useComputations } from '../workers/useComputations';
+import { openPictureFile } from './picture-file';
+
+const HANDLE_RESTS_MS = 300;
+
+/** A picture of a coupon at a stage: as kept, or opened and not kept yet. */
+export interface OpenedPicture {
+  readonly hash: string;
+  /** The row it is kept under; null until it is. */
+  readonly keptAs: string | null;
+  readonly at: string | null;
+  readonly entries: CouponPictureEntries | null;
+  /** The photograph and its size; null while it was not opened again. */
+  readonly photo: { readonly url: string; readonly width: number; readonly height: number } | null;
+  /** The coupon straight from above. */
+  readonly level: { readonly url: string; readonly pxMm: number } | null;
+  /** Corner marks in the photograph, px. */
+  readonly corners: readonly Point2[];
+  readonly sure: boolean;
+  readonly missing: readonly string[];
+  readonly tookS: number | null;
+}
+
+/** An outcome somebody took against what was proposed, and why. */
+export interface TakenByHand {
+  readonly outcome: Outcome;
+  readonly reason: string;
+}
+
+/** Pictures of a coupon after the rinse and after the scrub, read in a worker, with the outcomes proposed of them. */
+export function useCouponPictures(
+  coupon: Ref<Coupon | null>,
+  layout: Ref<CouponLayout | null>,
+  tone: Ref<Aim['tone']>,
+) {
+  const bench = useBench();
+  const worker = useComputations();
+  const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
+  const byHand = reactive<Record<Stage, Map<number, TakenByHand>>>({ rinsed: new Map(), scrubbed: new Map() });
+  const rules = ref<OutcomeRules>(usualRules(tone.value));
+  const fault = ref('');
+  const working = ref(false);
+  let placed = 0;
+  const urls: string[] = [];
+  onUnmounted(() => urls.forEach((url) => URL.revokeObjectURL(url)));
+  const urlOf = (blob: Blob) => {
+    const url = URL.createObjectURL(blob);
+    urls.push(url);
+    return url;
+  };
+
+  /** What is kept on the server; a picture opened and not kept yet stays. */
+  function adopt(): void {
+    for (const stage of ['rinsed', 'scrubbed'] as const) {
+      const kept = coupon.value?.pictures.filter((one) => one.stage === stage).at(-1) ?? null;
+      const open = pictures[stage];
+      if (open && open.keptAs === null && open.hash !== kept?.entries.fileHash) continue;
+      pictures[stage] =
+        kept && (open?.hash === kept.entries.fileHash ? { ...open, ...keptParts(kept) } : unopened(kept));
+    }
+  }
+
+  async function bring(file: File, stage: Stage): Promise<void> {
+    await open(
+      stage,
+      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, bench.operatorId ?? ''),
+      async () => file,
+    );
+  }
+
+  async function take(stage: Stage): Promise<void> {
+    const path = `/api/coupons/${coupon.value!.id}/camera`;
+    await open(stage, () => request<KeptFile>('POST', path, { stage }, bench.operatorId ?? ''), fetched);
+  }
+
+  async function open(
+    stage: Stage,
+    keep: () => Promise<KeptFile>,
+    content: (kept: KeptFile) => Promise<Blob>,
+  ): Promise<void> {
+    await guarded(async () => {
+      const kept = await keep();
+      refuseOther(kept.hash, stage);
+      const blob = await content(kept);
+      const bitmap = await openPictureFile(kept, blob);
+      const found = valueOf(await worker.core.openCoupon(transfer({ key: kept.hash, bitmap }, [bitmap])));
+      byHand[stage].clear();
+      await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
+    });
+  }
+
+  /** The straightened picture of what is kept, made again from its file. */
+  async function reopen(stage: Stage): Promise<void> {
+    const known = pictures[stage];
+    if (!known || known.level || !known.entries) return;
+    await guarded(async () => {
+      const blob = await fetched({ hash: known.hash });
+      const bitmap = await openPictureFile(
+        { hash: known.hash, name: '', mediaType: 'image/jpeg', bytes: blob.size },
+        blob,
+      );
+      const found = valueOf(await worker.core.openCoupon(transfer({ key: known.hash, bitmap }, [bitmap])));
+      const photo = { url: urlOf(blob), ...found };
+      const answer = valueOf(
+        await worker.core.readCoupon({ key: known.hash, layout: layout.value!, corners: plain(known.corners) }),
+      );
+      const level = { url: urlOf(answer.level), pxMm: answer.levelPxMm };
+      if (pictures[stage]?.hash === known.hash) pictures[stage] = { ...pictures[stage], photo, level };
+    });
+  }
+
+  /** Reads the open picture of a stage again by corners that somebody moved. */
+  async function place(stage: Stage, corners: readonly Point2[]): Promise<void> {
+    const known = pictures[stage];
+    if (!known?.photo) return;
+    pictures[stage] = { ...known, corners };
+    // A handle that is still on its way is not read at every step.
+    const mine = (placed += 1);
+    await new Promise((resolve) => setTimeout(resolve, HANDLE_RESTS_MS));
+    if (mine !== placed) return;
+    await guarded(() => read(stage, { ...known, keptAs: null, photo: known.photo! }, corners));
+  }
+
+  async function read(
+    stage: Stage,
+    picture: Pick<OpenedPicture, 'hash' | 'keptAs' | 'at'> & { readonly photo: NonNullable<OpenedPicture['photo']> },
+    corners: readonly Point2[] | null,
+  ): Promise<void> {
+    const { hash, photo, keptAs, at } = picture;
+    const answer = valueOf(
+      await worker.core.readCoupon({ key: hash, layout: layout.value!, corners: corners && plain(corners) }),
+    );
+    const { reading } = answer;
+    const entries = reading.sure ? pictureEntriesOf(reading, hash, corners !== null) : null;
+    pictures[stage] = {
+      hash,
+      photo,
+      keptAs,
+      at,
+      entries,
+      level: { url: urlOf(answer.level), pxMm: answer.levelPxMm },
+      corners: reading.corners,
+      sure: reading.sure,
+      missing: reading.missing,
+      tookS: answer.tookMs / 1000,
+    };
+    if (!reading.sure)
+      fault.value = 'The corner marks of the coupon cannot be found: put the four handles on them, then it is read.';
+  }
+
+  async function guarded(work: () => Promise<void>): Promise<void> {
+    working.value = true;
+    fault.value = '';
+    try {
+      await work();
+    } catch (error) {
+      const known = error instanceof ApiProblem || error instanceof Unreachable || error instanceof CoreError;
+      if (!known && !(error instanceof Error)) throw error;
+      fault.value = (error as Error).message;
+    } finally {
+      working.value = false;
+    }
+  }
+
+  /** One picture cannot show a coupon before and after the scrub. */
+  function refuseOther(hash: string, stage: Stage): void {
+    const other = stage === 'rinsed' ? 'scrubbed' : 'rinsed';
+    if (pictures[other]?.hash === hash)
+      throw new Error(`This very picture was brought as ${other}. Take another now that the coupon is ${stage}.`);
+  }
+
+  const proposals = computed<Record<Stage, Map<number, ProposedOutcome>>>(() => ({
+    rinsed: proposed(pictures.rinsed?.entries ?? null, null),
+    scrubbed: proposed(pictures.scrubbed?.entries ?? null, pictures.rinsed?.entries ?? null),
+  }));
+
+  function proposed(
+    now: CouponPictureEntries | null,
+    before: CouponPictureEntries | null,
+  ): Map<number, ProposedOutcome> {
+    const found = new Map<number, ProposedOutcome>();
+    for (const measure of now?.cells ?? []) {
+      if (!burnt(measure.cell)) continue;
+      const earlier = before ? { measure: before.cells[measure.cell]!, noise: before.noise } : null;
+      const outcome = proposeOutcome(measure, earlier, rules.value, tone.value);
+      if (outcome) found.set(measure.cell, outcome);
+    }
+    return found;
+  }
+
+  /** Cells that the head could not reach, or that a broken-off run left out, have no outcome. */
+  function burnt(cell: number): boolean {
+    return (layout.value?.cells[cell]?.reachable ?? false) && (coupon.value?.burntCells?.includes(cell) ?? true);
+  }
+
+  /** Outcomes of a stage: as proposed, or as taken by hand. */
+  function outcomes(stage: Stage): Map<number, Outcome> {
+    const found = new Map<number, Outcome>();
+    for (const [cell, { outcome }] of proposals.value[stage]) found.set(cell, outcome);
+    for (const [cell, { outcome }] of byHand[stage]) found.set(cell, outcome);
+    return found;
+  }
+
+  /** Rules of an earlier reading go on; without one the usual ones of the aim. */
+  function setRules(used: OutcomeRules | null): void {
+    rules.value = used ?? usualRules(tone.value);
+  }
+
+  return {
+    setRules,
+    pictures,
+    byHand,
+    rules,
+    fault,
+    working,
+    proposals,
+    adopt,
+    bring,
+    take,
+    reopen,
+    place,
+    outcomes,
+    burnt,
+  };
+}
+
+export type CouponPictures = ReturnType<typeof useCouponPictures>;
+
+async function fetched({ hash }: { readonly hash: string }): Promise<Blob> {
+  const response = await fetch(`/api/files/${hash}`);
+  if (!response.ok) throw new Error('The picture’s file is not here any more.');
+  return response.blob();
+}
+
+function keptParts({ id, at, entries }: CouponPicture) {
+  return { keptAs: id, at, entries, corners: entries.corners, sure: true };
+}
+
+function unopened(kept: CouponPicture): OpenedPicture {
+  return { hash: kept.entries.fileHash, ...keptParts(kept), photo: null, level: null, missing: [], tookS: null };
+}
+
+function plain(corners: readonly Point2[]): Point2[] {
+  return corners.map(({ x, y }) => ({ x, y }));
+}

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import type { PlanePoint } from '@unto/core';
+import { withUnit } from '../ui/format';
+
+/** Whether what was found with the pointer is moved by its offset; nothing where no offset was measured. */
+const applied = defineModel<boolean>({ required: true });
+defineProps<{ offset: PlanePoint | null }>();
+const mm = (value: number) => withUnit(Number(value.toFixed(2)), 'mm');
+</script>
+
+<template>
+  <label v-if="offset" class="small"
+    ><input v-model="applied" type="checkbox" data-test-id="by-pointer" /> found with the pointer: its offset of
+    {{ mm(offset.xMm) }}, {{ mm(offset.yMm) }} taken into account</label
+  >
+</template>
+
+<style scoped>
+label {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: 44px;
+}
+</style>
