@@ -59,7 +59,7 @@ function taskOf(named: Named, job: DemoJob, code: string): Omit<PictureTask, 'st
     design,
     limits: couponLimits(bench),
     motion: rowMotion(bench.machine),
-    setup: burnSetup(bench, { key: `demo ${code}`, blank: design.blank, blocks }),
+    setup: burnSetup(bench, { key: code, blank: design.blank, blocks }),
   };
 }
 

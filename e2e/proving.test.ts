@@ -42,7 +42,7 @@ describe('the brass setting circle', () => {
     const { page } = app;
     await page.signIn('Tobin');
     circle = await ticketOf('Setting circle of the 1911 refractor');
-    await deviceIs('controller/pace', '400');
+    await deviceIs('controller/pace', '20');
     await page.open(`/tickets/${circle}/prove`);
     await page.press('design-coupon');
     await page.reads('cell-count', /56/);
@@ -62,6 +62,7 @@ describe('the brass setting circle', () => {
     await page.press('pause-burn');
     await page.reads('burn-state', /Paused, beam off/);
     expect((await burnOf(coupon)).state).toBe('paused');
+    await deviceIs('controller/pace', '400');
     await page.press('resume-burn');
     await page.find('stage-rinsed');
     expect(await burnOf(coupon)).toEqual({ state: 'done', attempt: 1, done: 56 });

@@ -80,7 +80,7 @@ describe('a coupon on the controller', () => {
     expect(sent.burn).toMatchObject({ state: 'running', elapsedS: 3, totalS: 90 });
     const [job] = head.sent;
     expect(job!.program).toMatch(/^\(coupon K-\d+, 12 cells\)/);
-    expect(job!.setup).toMatchObject({ key: coupon.id, family: 'stainless', ratedW: 55, radiusMm: 0.0825 });
+    expect(job!.setup).toMatchObject({ key: coupon.design.code, family: 'stainless', ratedW: 55, radiusMm: 0.0825 });
     expect(job!.setup.blocks[0]).toMatchObject({ fromMm: 0, compound: 'Corvid Film' });
     expect((await start(coupon)).body.detail).toMatch(/sent already/);
     head.says = { cellsDone: [0, 1], cell: 2, elapsedS: 40 };
@@ -267,7 +267,7 @@ describe('pictures of a coupon', () => {
     let scene: unknown;
     bench.devices.camera = { take: async (asked) => ((scene = asked), JPEG) };
     expect((await ask()).body).toMatchObject({ mediaType: 'image/jpeg' });
-    expect(scene).toMatchObject({ kind: 'coupon', stage: 'rinsed', setup: { key: coupon.id } });
+    expect(scene).toMatchObject({ kind: 'coupon', stage: 'rinsed', setup: { key: coupon.design.code } });
     bench.devices.camera = { take: () => Promise.reject(new Error('gone')) };
     expect((await ask()).body).toMatchObject({
       status: 502,

@@ -31,7 +31,8 @@ const MOST_STEP = 12;
 /** A corner mark is seen where its strokes differ by this in lightness, most of them the same way. */
 const SEEN = { step: 2.5, share: 0.72 } as const;
 const TILT_DEG = 8;
-/** Labels must stand out this much more, L*, than they would the other way up. */
+/** Labels must stand out by this, L*, and by this much more than they would the other way up. */
+const LEGIBLE = 0.7;
 const UPRIGHT = 0.35;
 /** So many places on letters are enough to tell which way is up. */
 const MOST_LETTERS = 260;
@@ -65,14 +66,18 @@ export function findCoupon(
   const strokes = layout.labels.flatMap((label) => labelStrokes(label));
   const letters = probesOf(strokes, middle);
   const labels = letters.filter((_, i) => i % Math.ceil(letters.length / MOST_LETTERS) === 0);
-  const lettersAt = ({ x, y, turn }: Lie) =>
-    Math.abs(scoreAt(fine, offsetsOf(labels, turn, fine), x - area.xMm, y - area.yMm));
-  const upright = near.slice(0, 8).map((one) => ({ ...one, score: one.score + lettersAt(one) }));
-  const best = upright.reduce((a, b) => (b.score > a.score ? b : a));
-  const upsideDown = { ...best, turn: best.turn + Math.PI };
-  const pose = sharpenFrame(picture, layout, best);
+  const at = (lie: Lie, probes: readonly Probe[]) =>
+    scoreAt(fine, offsetsOf(probes, lie.turn, fine), lie.x - area.xMm, lie.y - area.yMm);
+  // Letters are burnt as the corner marks are: dark where those are dark.
+  const lettersAt = (lie: Lie) => at(lie, labels) * Math.sign(at(lie, corners));
+  const lies = near.slice(0, 8).map((lie) => ({ lie, letters: lettersAt(lie) }));
+  const best = lies.reduce((a, b) => (b.lie.score + b.letters > a.lie.score + a.letters ? b : a));
+  const upsideDown = { ...best.lie, turn: best.lie.turn + Math.PI };
+  const rivals = lies.filter(({ lie }) => Math.cos(lie.turn - best.lie.turn) < 0).map(({ letters }) => letters);
+  const rival = Math.max(lettersAt(upsideDown), ...rivals);
+  const pose = sharpenFrame(picture, layout, best.lie);
   // Corner marks alone cannot tell a coupon from itself turned half round.
-  return { ...pose, sure: pose.sure && lettersAt(best) - lettersAt(upsideDown) > UPRIGHT };
+  return { ...pose, sure: pose.sure && best.letters > LEGIBLE && best.letters - rival > UPRIGHT };
 }
 
 /** A place and a turn: the coupon's middle on the card, mm, and radians counter-clockwise. */

@@ -21,9 +21,9 @@ export interface CouponOnBench {
 export async function couponOnBench(context: Context, coupon: Rows['coupons']): Promise<CouponOnBench> {
   const { bench } = await loadBench(context, coupon);
   const layout = layoutCoupon(coupon.design, couponLimits(bench));
-  const { design, id } = coupon;
+  const { design } = coupon;
   const blocks = await sprayedBlocks(context, coupon, layout);
-  return { bench, layout, setup: burnSetup(bench, { key: id, blank: design.blank, blocks }) };
+  return { bench, layout, setup: burnSetup(bench, { key: design.code, blank: design.blank, blocks }) };
 }
 
 /** The coupon's program for its own head; a part of its cells where a run broke off. */

@@ -34,6 +34,24 @@ describe('coupons read from the stand-in camera’s pictures', () => {
     expect(within).toBeGreaterThanOrEqual(0.95);
   }, 60_000);
 
+  it('are told upright with a label under every cell, where rinsed residue fills the gaps, in each of four turns', async () => {
+    const labelled = studyMoves({
+      ...STUDY_DESIGN,
+      axes: {
+        x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 7 },
+        y: { parameter: 'speed', spacing: 'log', from: 60, to: 450, count: 8 },
+      },
+      labels: { at: 'each', heightMm: 1.8, powerPercent: 90, speedMmPerS: 60 },
+    });
+    for (const seed of [1, 2, 3, 4]) {
+      const blank = studyBlank(seed, 'rinsed', labelled.moves);
+      const { sure, code, cells } = await studyReading(await studyPhoto({ seed, blank, size: SMALL }), labelled.layout);
+      expect([sure, code.text], `seed ${seed}`).toEqual([true, 'K-031']);
+      // The strongest cell is where the design has it: neither turned half round nor mirrored.
+      expect(cells[6]!.contrast! - cells[49]!.contrast!, `seed ${seed}`).toBeGreaterThan(5);
+    }
+  }, 60_000);
+
   it('mix no cell up with its neighbour: a chequer of faint and full cells comes back as burnt', async () => {
     const chequer = studyMoves({
       ...STUDY_DESIGN,
