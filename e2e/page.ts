@@ -6,7 +6,7 @@ import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import { expect } from 'vitest';
 import type { Browser } from './browser.js';
 
-const WAIT_MS = 15_000;
+const WAIT_MS = 30_000;
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /** What a person does at the screen: press, type, choose, read. Everything is found by our own test ids. */

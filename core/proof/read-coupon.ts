@@ -2,7 +2,7 @@ import { readCardLight } from '../card/card-light.js';
 import { cardToPicture, findCard, pictureToCard, type CardPose } from '../card/find-card.js';
 import { levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../card/level-picture.js';
 import type { CouponFrame, CouponLayout } from '../coupon/layout.js';
-import type { Point2 } from '../reading/homography.js';
+import { requireConvex, type Point2 } from '../reading/homography.js';
 import { linearToSrgb } from '../reading/colour.js';
 import type { Pixels } from '../reading/picture.js';
 import { CoreError } from '../support/core-error.js';
@@ -41,7 +41,8 @@ export function openCardPicture(pixels: Pixels): ReadablePicture {
 
 /**
  * Reads a coupon on the card: finds it by its corner marks (or by the corners given, px), checks its code, measures every cell.
- * @throws reading.no-coupon for a coupon designed without corner marks; reading.other-coupon when its code is another's
+ * @throws reading.no-coupon for a coupon designed without corner marks; reading.other-coupon when its code is another's; reading.points
+ * for corners that cross
  */
 export function readCoupon(
   picture: ReadablePicture,
@@ -50,6 +51,7 @@ export function readCoupon(
 ): CouponPictureReading {
   const framed = requireFrame(layout);
   const { pose, light } = picture;
+  if (corners) requireConvex(corners);
   const found = corners
     ? poseFromCorners(
         framed.frame,

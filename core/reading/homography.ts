@@ -48,6 +48,16 @@ export function turnOf(a: Point2, b: Point2, c: Point2): number {
   return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 }
 
+/**
+ * Refuses corners that cross, and a mirrored part: in a picture (y down) they run clockwise in its numbers, counter-clockwise on the part.
+ * @throws reading.points
+ */
+export function requireConvex(corners: readonly Point2[]): void {
+  const turns = corners.map((corner, i) => turnOf(corner, corners[(i + 1) % 4]!, corners[(i + 2) % 4]!));
+  if (!turns.every((turn) => turn < 0))
+    throw new CoreError('reading.points', 'The corners cross: they run from the lower left one counter-clockwise.');
+}
+
 function requireSpread(points: readonly Point2[]): void {
   const size = Math.max(...points.map((p) => Math.hypot(p.x - points[0]!.x, p.y - points[0]!.y)), 1e-12);
   for (let skip = 0; skip < 4; skip += 1) {

@@ -1,7 +1,7 @@
 import { CoreError } from '../support/core-error.js';
 import { requirePositive } from '../support/require.js';
 import { luminance, SRGB_TO_LINEAR } from './colour.js';
-import { fitHomography, project, turnOf, type Homography, type Point2 } from './homography.js';
+import { fitHomography, project, requireConvex, type Homography, type Point2 } from './homography.js';
 
 /** Pixels of a picture, RGBA, 8 bits each, from its upper left corner. */
 export interface Pixels {
@@ -120,11 +120,4 @@ function surround(
 function sampled(pixels: Pixels, { x, y }: Point2): number {
   const clamp = (value: number, most: number) => Math.min(most, Math.max(0, Math.round(value)));
   return luminanceAt(pixels, clamp(x, pixels.width - 1), clamp(y, pixels.height - 1));
-}
-
-/** Refuses corners that cross, and a mirrored part: seen in a picture (y down) they run clockwise in its numbers, counter-clockwise on the part. */
-function requireConvex(corners: readonly Point2[]): void {
-  const turns = corners.map((corner, i) => turnOf(corner, corners[(i + 1) % 4]!, corners[(i + 2) % 4]!));
-  if (!turns.every((turn) => turn < 0))
-    throw new CoreError('reading.points', 'The corners cross: they run from the lower left one counter-clockwise.');
 }

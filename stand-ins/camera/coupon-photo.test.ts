@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { CoreError, layoutCoupon, type CouponLayout } from '@unto/core';
+import { CoreError, layoutCoupon, openCardPicture, readCoupon, type CouponLayout, type Point2 } from '@unto/core';
 import type { TimedMove } from '../burn/index.js';
+import { decoded } from './decoded.js';
 import {
   coveredCells,
   STUDY_DESIGN,
@@ -143,5 +144,17 @@ describe('coupons read from the stand-in camera’s pictures', () => {
     expect(reading.sure).toBe(false);
     expect(reading.cells).toEqual([]);
     expect(reading.corners).toHaveLength(4);
+  }, 30_000);
+
+  it('are refused by handles that cross or stand mirrored, in words', async () => {
+    const pixels = await decoded(await studyPhoto({ seed: 1, blank: studyBlank(1, 'scrubbed', moves), size: SMALL }));
+    const open = openCardPicture(pixels);
+    const [ll, lr, ur, ul] = readCoupon(open, layout).corners as [Point2, Point2, Point2, Point2];
+    for (const wrong of [
+      [ll, ur, lr, ul],
+      [lr, ll, ul, ur],
+    ])
+      expect(() => readCoupon(open, layout, wrong)).toThrow(/corners cross/);
+    expect(readCoupon(open, layout, [ll, lr, ur, ul]).cells).toHaveLength(42);
   }, 30_000);
 });

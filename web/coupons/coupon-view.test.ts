@@ -15,7 +15,12 @@ const BENCH = {
   ...{ spotXMm: 0.16, spotYMm: 0.16, conductivity: 0.0162, diffusivity: 4.05 },
 };
 /** What the worker answers next, and what it was asked. */
-const told = vi.hoisted(() => ({ sure: true, contrast: 50, refusal: '', asked: [] as any[] }));
+const told = vi.hoisted(() => ({
+  ...{ sure: true, contrast: 50, refusal: '', crossed: '', asked: [] as any[] },
+  /** Set, it holds answers back until it is called. */
+  release: null as null | (() => void),
+  slow: false,
+}));
 const measure = (cell: number): CellMeasure => ({
   ...{ cell, unreadable: cell === 2 ? 'glare' : null, lightness: 20, bareLightness: 70, deltaE: 44, coverage: 0.98 },
   contrast: cell === 2 ? null : told.contrast,
@@ -37,6 +42,8 @@ vi.mock('../workers/useComputations', () => ({
           : { ok: true, value: { width: 2000, height: 1500 } },
       readCoupon: async (task: any) => {
         told.asked.push(task);
+        if (told.slow) await new Promise<void>((resolve) => (told.release = resolve));
+        if (told.crossed) return { ok: false, code: 'reading.points', message: told.crossed };
         const sure = told.sure || task.corners !== null;
         return {
           ok: true,
@@ -103,7 +110,7 @@ async function bring(page: Awaited<ReturnType<typeof open>>['page']) {
 const text = (page: Awaited<ReturnType<typeof open>>['page'], id: string) => page.find(by(id)).text();
 
 beforeEach(() => {
-  Object.assign(told, { sure: true, contrast: 50, refusal: '', asked: [] });
+  Object.assign(told, { sure: true, contrast: 50, refusal: '', crossed: '', asked: [], release: null, slow: false });
   vi.stubGlobal('createImageBitmap', async () => ({ width: 2000, height: 1500, close: () => undefined }));
   URL.createObjectURL = () => 'blob:picture';
   URL.revokeObjectURL = () => undefined;
@@ -166,6 +173,41 @@ describe('a picture of a coupon', () => {
     expect(page.find(by('reading-about')).exists()).toBe(true);
     await page.find(by('move-handles')).trigger('click');
     expect(page.find(by('coupon-grid')).exists()).toBe(true);
+  });
+
+  it('keeps a handle moved while the last place was still being read: the answer that came too late is let go', async () => {
+    told.sure = false;
+    const { page } = await open();
+    await bring(page);
+    const right = async () => {
+      await page.find(by('handle-0')).trigger('keydown', { key: 'ArrowRight', shiftKey: true });
+      await page.find(by('handle-0')).trigger('keyup', { key: 'ArrowRight' });
+    };
+    told.slow = true;
+    await right();
+    await vi.waitFor(() => expect(told.release).not.toBeNull());
+    const late = told.release!;
+    told.slow = false;
+    await right();
+    late();
+    await flushPromises();
+    expect(page.find(by('handle-0')).attributes('aria-label')).toMatch(/mark, 21, 9;/);
+    await vi.waitFor(() => expect(told.asked).toHaveLength(3));
+    await flushPromises();
+    expect(told.asked[2].corners[0]).toEqual({ x: 21, y: 9 });
+    expect(page.find(by('handle-0')).attributes('aria-label')).toMatch(/mark, 21, 9;/);
+  });
+
+  it('by corners that cross is refused in words, and nothing read before can be kept under them', async () => {
+    const { page } = await open();
+    await bring(page);
+    await page.find(by('move-handles')).trigger('click');
+    told.crossed = 'The corners cross: they run from the lower left one counter-clockwise.';
+    await page.find(by('handle-1')).trigger('keydown', { key: 'ArrowUp', shiftKey: true });
+    await page.find(by('handle-1')).trigger('keyup', { key: 'ArrowUp' });
+    await vi.waitFor(() => expect(text(page, 'picture-fault')).toMatch(/corners cross/));
+    expect(page.find(by('keep-readings')).exists()).toBe(false);
+    expect(page.find(by('handle-1')).exists()).toBe(true);
   });
 
   it('refused says why and leaves the marks by eye as they were', async () => {

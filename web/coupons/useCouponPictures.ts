@@ -64,7 +64,8 @@ export function useCouponPictures(
   const rules = ref<OutcomeRules>(usualRules(tone.value));
   const fault = ref('');
   const working = ref(false);
-  let placed = 0;
+  /** What was asked last of each stage: an answer that something newer has overtaken is let go. */
+  const asked: Record<Stage, number> = { rinsed: 0, scrubbed: 0 };
   const urls: string[] = [];
   onUnmounted(() => urls.forEach((url) => URL.revokeObjectURL(url)));
   const urlOf = (blob: Blob) => {
@@ -109,6 +110,7 @@ export function useCouponPictures(
       const bitmap = await openPictureFile(kept, blob);
       const found = valueOf(await worker.core.openCoupon(transfer({ key: kept.hash, bitmap }, [bitmap])));
       byHand[stage].clear();
+      asked[stage] += 1;
       await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
     });
   }
@@ -139,10 +141,12 @@ export function useCouponPictures(
     if (!known?.photo) return;
     pictures[stage] = { ...known, corners };
     // A handle that is still on its way is not read at every step.
-    const mine = (placed += 1);
+    const mine = (asked[stage] += 1);
     await new Promise((resolve) => setTimeout(resolve, HANDLE_RESTS_MS));
-    if (mine !== placed) return;
+    if (mine !== asked[stage]) return;
     await guarded(() => read(stage, { ...known, keptAs: null, photo: known.photo! }, corners));
+    // What was read by other corners is not kept under these.
+    if (fault.value && mine === asked[stage]) pictures[stage] = { ...pictures[stage]!, entries: null, sure: false };
   }
 
   async function read(
@@ -151,9 +155,11 @@ export function useCouponPictures(
     corners: readonly Point2[] | null,
   ): Promise<void> {
     const { hash, photo, keptAs, at } = picture;
+    const mine = asked[stage];
     const answer = valueOf(
       await worker.core.readCoupon({ key: hash, layout: layout.value!, corners: corners && plain(corners) }),
     );
+    if (mine !== asked[stage]) return;
     const { reading } = answer;
     const entries = reading.sure ? pictureEntriesOf(reading, hash, corners !== null) : null;
     pictures[stage] = {
