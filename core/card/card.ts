@@ -56,6 +56,8 @@ const FORMATS: Record<CardSize, { w: number; h: number; mark: number; off: numbe
 
 /** First mark number of each size: a picture tells by itself which card lies in it. */
 const FIRST_MARK: Record<CardSize, number> = { A5: 10, A4: 20 };
+/** Numbers of all marks of all cards. */
+export const MARK_IDS = CARD_SIZES.flatMap((size) => [0, 1, 2, 3].map((i) => FIRST_MARK[size] + i));
 
 /** Geometry of the card, landscape. */
 export function referenceCard(size: CardSize): ReferenceCard {

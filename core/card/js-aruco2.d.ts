@@ -16,6 +16,8 @@ declare module 'js-aruco2/src/aruco.js' {
     readonly AR: {
       readonly Detector: new (config: { dictionaryName: string; maxHammingDistance: number }) => Detector;
       readonly Dictionary: new (name: string) => Dictionary;
+      /** Known dictionaries by name; codes in hexadecimal. */
+      readonly DICTIONARIES: Record<string, { nBits: number; tau: number; codeList: readonly string[] }>;
     };
   };
   export default aruco;

@@ -1,4 +1,4 @@
-import { lightness, luminance, SRGB_TO_LINEAR } from '../reading/colour.js';
+import { lightness, luminance, srgbToLinear } from '../reading/colour.js';
 import type { Homography } from '../reading/homography.js';
 import type { Pixels } from '../reading/picture.js';
 import { BURNT_OUT, lightAt, TONE_STEPS, TONE_TOP, type CardLight } from './card-light.js';
@@ -29,7 +29,7 @@ const LIGHTNESS = Float32Array.from({ length: TONE_STEPS }, (_, i) => lightness(
 
 /** L* of a share of light, by table. */
 function lightnessOf(y: number): number {
-  const i = Math.round((y * (TONE_STEPS - 1)) / TONE_TOP);
+  const i = ((y * (TONE_STEPS - 1)) / TONE_TOP + 0.5) | 0;
   return LIGHTNESS[i < 0 ? 0 : i >= TONE_STEPS ? TONE_STEPS - 1 : i]!;
 }
 
@@ -53,60 +53,94 @@ export function levelPicture(
     pxMm,
   );
   const { columns, rows, l, rgb, burnt } = out;
-  const { data, width, height } = pixels;
-  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = product(pose.homography, toCard);
-  const bend = pose.k1 / pose.halfDiagonalPx ** 2;
-  const { x: middleX, y: middleY } = pose.middle;
+  const { data, width } = pixels;
   const [toneR, toneG, toneB] = light.tone;
-  const [paperR, paperG, paperB] = light.paper;
-  const scale = (TONE_STEPS - 1) / TONE_TOP;
   const share = 1 / (samples * samples);
-  const [mostX, mostY] = [width - 1.001, height - 1.001];
+  const [levelR, levelG, levelB] = light.paper.map((paper) => (TONE_STEPS - 1) / TONE_TOP / paper) as Three;
   const brightness = new Float64Array(columns);
+  const places = new Float64Array(2 * columns * samples);
+  const along = placesAlong(pixels, pose, product(pose.homography, toCard));
   for (let row = 0; row < rows; row += 1) {
     lightAlong(brightness, pose, light, toCard, { xMm: box.xMm, yMm: box.yMm + (row + 0.5) * pxMm, pxMm });
-    for (let column = 0; column < columns; column += 1) {
-      const at = row * columns + column;
-      const lit = scale / brightness[column]!;
-      let r = 0;
-      let g = 0;
-      let b = 0;
-      for (let s = 0; s < samples * samples; s += 1) {
-        const x = box.xMm + (column + ((s % samples) + 0.5) / samples) * pxMm;
-        const y = box.yMm + (row + (((s / samples) | 0) + 0.5) / samples) * pxMm;
-        const w = 1 / (m6 * x + m7 * y + m8);
-        const dx = (m0 * x + m1 * y + m2) * w - middleX;
-        const dy = (m3 * x + m4 * y + m5) * w - middleY;
-        const stretch = 1 + bend * (dx * dx + dy * dy);
-        let px = middleX + dx * stretch;
-        let py = middleY + dy * stretch;
-        px = px < 0 ? 0 : px > mostX ? mostX : px;
-        py = py < 0 ? 0 : py > mostY ? mostY : py;
-        const x0 = px | 0;
-        const y0 = py | 0;
-        const fx = px - x0;
-        const fy = py - y0;
-        const k = 4 * (y0 * width + x0);
-        const below = k + 4 * width;
-        const wd = fx * fy;
-        const wb = fx - wd;
-        const wc = fy - wd;
-        const wa = 1 - fx - wc;
-        const red = data[k]! * wa + data[k + 4]! * wb + data[below]! * wc + data[below + 4]! * wd;
-        const green = data[k + 1]! * wa + data[k + 5]! * wb + data[below + 1]! * wc + data[below + 5]! * wd;
-        const blue = data[k + 2]! * wa + data[k + 6]! * wb + data[below + 2]! * wc + data[below + 6]! * wd;
-        if (red >= BURNT_OUT || green >= BURNT_OUT || blue >= BURNT_OUT) burnt[at] = 1;
-        r += toned(toneR, (linear(red) * lit) / paperR);
-        g += toned(toneG, (linear(green) * lit) / paperG);
-        b += toned(toneB, (linear(blue) * lit) / paperB);
+    const first = row * columns;
+    for (let line = 0; line < samples; line += 1) {
+      along(places, box.xMm, box.yMm + (row + (line + 0.5) / samples) * pxMm, pxMm / samples);
+      let next = 0;
+      for (let column = 0; column < columns; column += 1) {
+        const at = first + column;
+        const lit = 1 / brightness[column]!;
+        let r = 0;
+        let g = 0;
+        let b = 0;
+        for (let s = 0; s < samples; s += 1) {
+          const px = places[next]!;
+          const py = places[next + 1]!;
+          next += 2;
+          const x0 = px | 0;
+          const y0 = py | 0;
+          const fx = px - x0;
+          const fy = py - y0;
+          const k = 4 * (y0 * width + x0);
+          const below = k + 4 * width;
+          const wd = fx * fy;
+          const wb = fx - wd;
+          const wc = fy - wd;
+          const wa = 1 - fx - wc;
+          const red = data[k]! * wa + data[k + 4]! * wb + data[below]! * wc + data[below + 4]! * wd;
+          const green = data[k + 1]! * wa + data[k + 5]! * wb + data[below + 1]! * wc + data[below + 5]! * wd;
+          const blue = data[k + 2]! * wa + data[k + 6]! * wb + data[below + 2]! * wc + data[below + 6]! * wd;
+          if (red >= BURNT_OUT || green >= BURNT_OUT || blue >= BURNT_OUT) burnt[at] = 1;
+          r += toned(toneR, linear(red) * lit * levelR);
+          g += toned(toneG, linear(green) * lit * levelG);
+          b += toned(toneB, linear(blue) * lit * levelB);
+        }
+        rgb[3 * at]! += r * share;
+        rgb[3 * at + 1]! += g * share;
+        rgb[3 * at + 2]! += b * share;
       }
-      rgb[3 * at] = r * share;
-      rgb[3 * at + 1] = g * share;
-      rgb[3 * at + 2] = b * share;
-      l[at] = lightnessOf(luminance(r * share, g * share, b * share));
     }
+    for (let at = first; at < first + columns; at += 1)
+      l[at] = lightnessOf(luminance(rgb[3 * at]!, rgb[3 * at + 1]!, rgb[3 * at + 2]!));
   }
   return out;
+}
+
+type Three = [number, number, number];
+
+/** Between places so many samples apart the picture's own geometry is taken as straight: it bends by less than a hundredth of a pixel. */
+const PLACE_STEP = 16;
+
+/** Places in the picture (x, y in turn) of samples along a line from `xMm` on, every `stepMm`, kept within the picture. */
+function placesAlong(
+  { width, height }: Pixels,
+  { k1, halfDiagonalPx, middle }: CardPose,
+  [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Nine,
+): (out: Float64Array, xMm: number, yMm: number, stepMm: number) => void {
+  const bend = k1 / halfDiagonalPx ** 2;
+  const [mostX, mostY] = [width - 1.001, height - 1.001];
+  const at = (x: number, y: number): [number, number] => {
+    const w = 1 / (m6 * x + m7 * y + m8);
+    const dx = (m0 * x + m1 * y + m2) * w - middle.x;
+    const dy = (m3 * x + m4 * y + m5) * w - middle.y;
+    const stretch = 1 + bend * (dx * dx + dy * dy);
+    return [middle.x + dx * stretch, middle.y + dy * stretch];
+  };
+  return (out, xMm, yMm, stepMm) => {
+    const count = out.length / 2;
+    let [x, y] = at(xMm + 0.5 * stepMm, yMm);
+    for (let start = 0; start < count; start += PLACE_STEP) {
+      const [toX, toY] = at(xMm + (start + PLACE_STEP + 0.5) * stepMm, yMm);
+      const [dx, dy] = [(toX - x) / PLACE_STEP, (toY - y) / PLACE_STEP];
+      const end = Math.min(count, start + PLACE_STEP);
+      for (let i = start; i < end; i += 1) {
+        const px = x + dx * (i - start);
+        const py = y + dy * (i - start);
+        out[2 * i] = px < 0 ? 0 : px > mostX ? mostX : px;
+        out[2 * i + 1] = py < 0 ? 0 : py > mostY ? mostY : py;
+      }
+      [x, y] = [toX, toY];
+    }
+  };
 }
 
 function emptyLevel(columns: number, rows: number, pxMm: number): LevelPicture {
@@ -155,10 +189,13 @@ function toned(table: Float32Array, index: number): number {
   return table[index >= TONE_STEPS ? TONE_STEPS - 1 : index | 0]!;
 }
 
-/** Linear light of a byte and a fraction, straight between whole ones. */
+/** Steps of the table between two bytes. */
+const FINE = 32;
+const LINEAR = Float32Array.from({ length: 255 * FINE + 2 }, (_, i) => srgbToLinear(Math.min(1, i / FINE / 255)));
+
+/** Linear light of a byte and a fraction, by table. */
 function linear(byte: number): number {
-  const i = byte | 0;
-  return i >= 255 ? 1 : SRGB_TO_LINEAR[i]! + (SRGB_TO_LINEAR[i + 1]! - SRGB_TO_LINEAR[i]!) * (byte - i);
+  return LINEAR[(byte * FINE + 0.5) | 0]!;
 }
 
 /** The card's own mm as they are. */

@@ -1,7 +1,7 @@
 import aruco from 'js-aruco2/src/aruco.js';
 import type { Point2 } from '../reading/homography.js';
 import type { Pixels } from '../reading/picture.js';
-import { MARK_DICTIONARY, MOST_WRONG_BITS } from './card.js';
+import { MARK_DICTIONARY, MARK_IDS, MOST_WRONG_BITS } from './card.js';
 
 /** Bits along a side of a mark, its black rim left out. */
 const BITS = 6;
@@ -23,8 +23,17 @@ export function markCells(id: number): boolean[][] {
   );
 }
 
+/** The cards' own marks alone, so that a square which is none is held against a few codes, not hundreds. */
+const CARD_DICTIONARY = 'UNTO_CARDS';
+const { codeList } = new aruco.AR.Dictionary(MARK_DICTIONARY);
+aruco.AR.DICTIONARIES[CARD_DICTIONARY] = {
+  nBits: BITS ** 2,
+  tau: MOST_WRONG_BITS,
+  codeList: MARK_IDS.map((id) => Number.parseInt(codeList[id]!, 2).toString(16)),
+};
+
 /** Marks in a picture; it should be a few hundred pixels across, at full size the search takes seconds. By the package js-aruco2. */
 export function findMarks({ width, height, data }: Pixels): FoundMark[] {
-  const detector = new aruco.AR.Detector({ dictionaryName: MARK_DICTIONARY, maxHammingDistance: MOST_WRONG_BITS });
-  return detector.detectImage(width, height, data).map(({ id, corners }) => ({ id, corners }));
+  const detector = new aruco.AR.Detector({ dictionaryName: CARD_DICTIONARY, maxHammingDistance: MOST_WRONG_BITS });
+  return detector.detectImage(width, height, data).map(({ id, corners }) => ({ id: MARK_IDS[id]!, corners }));
 }

@@ -1,7 +1,7 @@
-import { Matrix, solve } from 'ml-matrix';
+import { Matrix, QrDecomposition, solve } from 'ml-matrix';
 import { linearToLab, type Lab } from '../reading/colour.js';
 import type { LevelPicture } from '../card/level-picture.js';
-import { highPass, median, pixelsIn, type Box } from './boxes.js';
+import { channelIn, highPass, median, pixelsIn, type Box } from './boxes.js';
 
 /** Bare ground over a coupon: what the marks are compared with. */
 export interface BareGround {
@@ -30,7 +30,7 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
   const places = boxes.flatMap((box) => {
     const pixels = pixelsIn(picture, box);
     if (pixels.length < 4) return [];
-    const channel = (k: number) => median(Float64Array.from(pixels, (i) => picture.rgb[3 * i + k]!));
+    const channel = (k: number) => median(channelIn(picture, pixels, k));
     return [{ box, x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2, rgb: [channel(0), channel(1), channel(2)] }];
   });
   const lightOf = (rgb: readonly number[]) => linearToLab(rgb[0]!, rgb[1]!, rgb[2]!);
@@ -50,7 +50,9 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
     // A quadratic needs places on all sides; few places get a level only.
     const many = used.length >= 18;
     const matrix = new Matrix(used.map(({ x, y }) => (many ? terms(x, y) : [1])));
-    fits = [0, 1, 2].map((k) => solve(matrix, Matrix.columnVector(used.map(({ rgb }) => rgb[k]!)), true).to1DArray());
+    fits = leastSquares(matrix, new Matrix(used.map(({ rgb }) => rgb)))
+      .transpose()
+      .to2DArray();
     const off = places.map(({ x, y, rgb }) => lightOf(rgb).l - lightOf(at(x, y)).l);
     noise = 1.4826 * median(off.map(Math.abs));
     const limit = 2.8 * Math.max(noise, LEAST_SPREAD / 2);
@@ -66,6 +68,12 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
     noise: Math.max(noise, 0.3),
     texture: median(used.map(({ box }) => highPass(picture, grown(box, pxMm)))),
   };
+}
+
+/** By QR, which is quick; by singular values where the places lie too much in a line for it. */
+function leastSquares(matrix: Matrix, wanted: Matrix): Matrix {
+  const qr = new QrDecomposition(matrix);
+  return qr.isFullRank() ? qr.solve(wanted) : solve(matrix, wanted, true);
 }
 
 /** At least a few pixels each way, so that differences between neighbours can be taken. */

@@ -25,6 +25,13 @@ export function pixelsIn({ columns, rows, pxMm }: LevelPicture, { x0, y0, x1, y1
   return found;
 }
 
+/** One channel (0 red, 1 green, 2 blue) of some pixels. */
+export function channelIn({ rgb }: LevelPicture, pixels: Int32Array, channel: number): Float32Array {
+  const values = new Float32Array(pixels.length);
+  for (let k = 0; k < pixels.length; k += 1) values[k] = rgb[3 * pixels[k]! + channel]!;
+  return values;
+}
+
 /** Spread of neighbours’ differences: what changes from pixel to pixel, L*. */
 export function highPass({ l, columns, rows, pxMm }: LevelPicture, { x0, y0, x1, y1 }: Box): number {
   const [c0, c1] = [Math.max(1, Math.ceil(x0 / pxMm)), Math.min(columns - 2, Math.floor(x1 / pxMm) - 1)];
@@ -43,7 +50,7 @@ export function highPass({ l, columns, rows, pxMm }: LevelPicture, { x0, y0, x1,
 
 export function median(values: ArrayLike<number>): number {
   if (!values.length) return 0;
-  const sorted = Float64Array.from(values).sort();
+  const sorted = new Float64Array(values).sort();
   const half = sorted.length >> 1;
   return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 }

@@ -31,6 +31,8 @@ const MOST_STEP = 12;
 /** A corner mark is seen where its strokes differ by this in lightness, most of them the same way. */
 const SEEN = { step: 2.5, share: 0.72 } as const;
 const TILT_DEG = 8;
+/** So many lies are looked at to the end. */
+const BEST = 8;
 /** Labels must stand out by this, L*, and by this much more than they would the other way up. */
 const LEGIBLE = 0.7;
 const UPRIGHT = 0.35;
@@ -61,7 +63,9 @@ export function findCoupon(
   const some = corners.filter((_, i) => i % 2 === 0);
   const coarse = search(picture, blank, area, some);
   const fine = levelPicture(picture, ON_CARD, { ...area, pxMm: 0.5 }, 2);
-  const near = coarse.map((one) => refine(one, fine, area, corners)).sort((a, b) => b.score - a.score);
+  const closer = (from: readonly Lie[], step: Parameters<typeof refine>[1]) =>
+    from.map((one) => refine(one, step, fine, area, corners)).sort((a, b) => b.score - a.score);
+  const near = closer(closer(coarse, { reachMm: 0.4, tiltDeg: 0.6 }).slice(0, BEST), { reachMm: 0.2, tiltDeg: 0.25 });
   // Corner marks look alike from all four sides; the labels tell which way is up.
   const strokes = layout.labels.flatMap((label) => labelStrokes(label));
   const letters = probesOf(strokes, middle);
@@ -70,7 +74,7 @@ export function findCoupon(
     scoreAt(fine, offsetsOf(probes, lie.turn, fine), lie.x - area.xMm, lie.y - area.yMm);
   // Letters are burnt as the corner marks are: dark where those are dark.
   const lettersAt = (lie: Lie) => at(lie, labels) * Math.sign(at(lie, corners));
-  const lies = near.slice(0, 8).map((lie) => ({ lie, letters: lettersAt(lie) }));
+  const lies = near.map((lie) => ({ lie, letters: lettersAt(lie) }));
   const best = lies.reduce((a, b) => (b.lie.score + b.letters > a.lie.score + a.letters ? b : a));
   const upsideDown = { ...best.lie, turn: best.lie.turn + Math.PI };
   const rivals = lies.filter(({ lie }) => Math.cos(lie.turn - best.lie.turn) < 0).map(({ letters }) => letters);
@@ -107,6 +111,10 @@ function probesOf(strokes: readonly (readonly Point[])[], middle: Point2): Probe
 
 type Area = { readonly xMm: number; readonly yMm: number; readonly widthMm: number; readonly heightMm: number };
 
+/** Of so many probes one is asked first; a place is worth the others when it comes to this share of the best one yet. */
+const FEW = 4;
+const HOPEFUL = 0.5;
+
 /** Best lies at a millimetre, one for each turn and tilt. */
 function search(
   picture: ReadablePicture,
@@ -115,6 +123,7 @@ function search(
   corners: readonly Probe[],
 ): Lie[] {
   const map = levelPicture(picture, ON_CARD, { ...area, pxMm: 1 }, 3);
+  const few = corners.filter((_, i) => i % FEW === 0);
   const found: Lie[] = [];
   for (let quarter = 0; quarter < 4; quarter += 1) {
     const [w, h] = quarter % 2 ? [blank.heightMm, blank.widthMm] : [blank.widthMm, blank.heightMm];
@@ -124,12 +133,14 @@ function search(
     for (let tilt = -TILT_DEG; tilt <= TILT_DEG; tilt += 2) {
       const turn = (quarter * 90 + tilt) * (Math.PI / 180);
       const steps = wholeSteps(offsetsOf(corners, turn, map), map);
+      const fewSteps = wholeSteps(offsetsOf(few, turn, map), map);
       let best: Lie | null = null;
       for (let y = y0; y <= y1; y += 1) {
         for (let x = x0; x <= x1; x += 1) {
-          const score = Math.abs(
-            scoreOfSteps(map.l, steps, Math.round(y - area.yMm) * map.columns + Math.round(x - area.xMm)),
-          );
+          const at = Math.round(y - area.yMm) * map.columns + Math.round(x - area.xMm);
+          // Most places show at a few probes that they are none.
+          if (best && Math.abs(scoreOfSteps(map.l, fewSteps, at)) < HOPEFUL * best.score) continue;
+          const score = Math.abs(scoreOfSteps(map.l, steps, at));
           if (!best || score > best.score) best = { x, y, turn, score };
         }
       }
@@ -209,23 +220,23 @@ function lightnessAt({ l, columns, rows, pxMm }: LevelPicture, x: number, y: num
   return column < 0 || row < 0 || column >= columns || row >= rows ? Number.NaN : l[row * columns + column]!;
 }
 
-/** Steps about a lie, ever smaller. */
-function refine(start: Lie, map: LevelPicture, area: Area, probes: readonly Probe[]): Lie {
-  let best: Lie = { ...start, score: -1 };
-  for (const [reach, tilt] of [
-    [0.4, 0.6],
-    [0.2, 0.25],
-  ] as const) {
-    const from = best.score < 0 ? start : best;
-    for (let a = -3; a <= 3; a += 1) {
-      const turn = from.turn + a * tilt * (Math.PI / 180);
-      const turned = offsetsOf(probes, turn, map);
-      for (let dy = -3; dy <= 3; dy += 1) {
-        for (let dx = -3; dx <= 3; dx += 1) {
-          const [x, y] = [from.x + dx * reach, from.y + dy * reach];
-          const score = Math.abs(scoreAt(map, turned, x - area.xMm, y - area.yMm));
-          if (score > best.score) best = { x, y, turn, score };
-        }
+/** Seven steps each way and of turn about a lie, mm and degrees. */
+function refine(
+  from: Lie,
+  { reachMm, tiltDeg }: { readonly reachMm: number; readonly tiltDeg: number },
+  map: LevelPicture,
+  area: Area,
+  probes: readonly Probe[],
+): Lie {
+  let best: Lie = { ...from, score: -1 };
+  for (let a = -3; a <= 3; a += 1) {
+    const turn = from.turn + a * tiltDeg * (Math.PI / 180);
+    const turned = offsetsOf(probes, turn, map);
+    for (let dy = -3; dy <= 3; dy += 1) {
+      for (let dx = -3; dx <= 3; dx += 1) {
+        const [x, y] = [from.x + dx * reachMm, from.y + dy * reachMm];
+        const score = Math.abs(scoreAt(map, turned, x - area.xMm, y - area.yMm));
+        if (score > best.score) best = { x, y, turn, score };
       }
     }
   }

@@ -5,7 +5,7 @@ import { ciede2000 } from '../reading/ciede2000.js';
 import { linearToLab } from '../reading/colour.js';
 import { edgeWidth } from '../reading/edge-width.js';
 import { fitBareGround } from './bare-ground.js';
-import { columnTexture, highPass, median, pixelsIn, type Box } from './boxes.js';
+import { channelIn, columnTexture, highPass, median, pixelsIn, type Box } from './boxes.js';
 
 /** Why a cell of a picture is not read. */
 export const UNREADABLE = ['glare', 'blur', 'outside'] as const;
@@ -148,7 +148,7 @@ function unreadable({ picture, ground }: CellTask, pixels: Int32Array, sides: re
     const about = pixelsIn(picture, side);
     if (about.length < 6) continue;
     if (burnt(about) > 4 * BURNT_SHARE) return 'glare';
-    const y = median(Float64Array.from(about, (i) => picture.rgb[3 * i + 1]!));
+    const y = median(channelIn(picture, about, 1));
     const usualY = ground.at((side.x0 + side.x1) / 2, (side.y0 + side.y1) / 2).y;
     if (y > usualY * (1 + GLARE) + 0.01) return 'glare';
   }

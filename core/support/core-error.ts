@@ -41,6 +41,7 @@ export type CoreErrorCode =
   | 'reading.points'
   | 'reading.outside'
   | 'reading.no-contrast'
+  | 'reading.damaged'
   | 'reading.no-card'
   | 'reading.two-cards'
   | 'reading.card-bent'

@@ -205,68 +205,64 @@ export function exportAgainstBytes(folder: string): Line {
   };
 }
 
-/** In a real browser's worker: the whole of reading against decoding and reading the pixels back; frames and memory meanwhile. */
+/** In a real browser's worker: the whole of reading against decoding and reading the pixels back; long tasks and memory meanwhile. */
 export async function readingInWorker(folder: string): Promise<Line[]> {
   const { layout, jpeg } = await hundredCells();
   const cluster = await startCluster({ folder: join(folder, 'worker'), durable: false });
-  const server = launchServer({
-    url: cluster.url,
-    port: 0,
-    files: join(folder, 'worker-files'),
-    env: { UNTO_DEMO: 'no' },
-  });
-  const browser = await openBrowser();
+  const files = join(folder, 'worker-files');
+  const server = launchServer({ url: cluster.url, port: 0, files, env: { UNTO_DEMO: 'no' } });
   try {
-    await browser.driver.get(`${await server.address}/icon.svg`);
-    await browser.driver.manage().setTimeouts({ script: 120_000 });
     const worker = readdirSync(join(CLIENT, 'assets')).find((name) => /^computation\.worker.*\.js$/.test(name))!;
-    const result = (await browser.driver.executeAsyncScript(
-      IN_PAGE,
-      jpeg.toString('base64'),
-      `/assets/${worker}`,
-      layout,
-      'often',
-    )) as { decode: number; whole: number; longTasks: number; cells: number; fault?: string };
-    if (result.fault) throw new Error(result.fault);
-    const ratio = result.whole / result.decode;
-    const peak = await pagePeak(`${await server.address}/icon.svg`, [
-      jpeg.toString('base64'),
-      `/assets/${worker}`,
-      layout,
-    ]);
+    const task = [jpeg.toString('base64'), `/assets/${worker}`, layout];
+    const url = `${await server.address}/icon.svg`;
+    // One browser after the other: pages of another would count with this one's memory.
+    const often = await inPage(url, task, 'often');
+    const once = await inPage(url, task, 'once');
+    const idle = await inPage(url, task, 'idle');
+    const ratio = often.whole / often.decode;
     return [
       {
         what: '12-megapixel photo, 100 cells, in the worker',
-        figure: `${result.whole.toFixed(0)} ms whole, ${result.cells} cells read, ${result.longTasks} tasks over 50 ms on the page`,
-        against: `decoding and reading back ${result.decode.toFixed(0)} ms`,
+        figure: `${often.whole.toFixed(0)} ms whole, ${often.cells} cells read, ${often.longTasks} tasks over 50 ms on the page`,
+        against: `decoding and reading back ${often.decode.toFixed(0)} ms`,
         ratio: `${ratio.toFixed(1)} × as long`,
         goal: '≤ 3 ×, page never blocked',
-        met: ratio <= 3 && result.longTasks === 0,
+        met: ratio <= 3 && often.longTasks === 0,
       },
       {
         what: 'memory of the page while it reads',
-        figure: `${peak.toFixed(0)} MB at most, the browser's own included`,
-        against: 'the picture’s pixels, 49 MB',
-        ratio: `${(peak / 49).toFixed(1)} ×`,
+        figure: `${once.peakMb.toFixed(0)} MB at most, the browser's own included`,
+        against: `the page before it reads ${idle.peakMb.toFixed(0)} MB`,
+        ratio: `${((once.peakMb - idle.peakMb) / 49).toFixed(1)} × the picture’s pixels on top`,
         goal: '≤ 400 MB',
-        met: peak <= 400,
+        met: once.peakMb <= 400,
       },
     ];
   } finally {
-    await browser.close();
     await server.stop();
     cluster.stop();
   }
 }
 
-/** Largest resident size of a fresh page that reads the picture once, MB. */
-async function pagePeak(url: string, task: readonly unknown[]): Promise<number> {
+/** What a page of its own tells, and the largest resident size it came to. */
+async function inPage(
+  url: string,
+  task: readonly unknown[],
+  how: 'often' | 'once' | 'idle',
+): Promise<{ decode: number; whole: number; longTasks: number; cells: number; peakMb: number }> {
   const browser = await openBrowser();
   try {
     await browser.driver.get(url);
     await browser.driver.manage().setTimeouts({ script: 120_000 });
-    await browser.driver.executeAsyncScript(IN_PAGE, ...task, 'once');
-    return rendererPeakMb();
+    const found = (await browser.driver.executeAsyncScript(IN_PAGE, ...task, how)) as {
+      decode: number;
+      whole: number;
+      longTasks: number;
+      cells: number;
+      fault?: string;
+    };
+    if (found.fault) throw new Error(found.fault);
+    return { ...found, peakMb: rendererPeakMb() };
   } finally {
     await browser.close();
   }
@@ -295,7 +291,7 @@ const [base64, workerUrl, layout, often, done] = arguments;
   const blob = new Blob([bytes], { type: 'image/jpeg' });
   const worker = new Worker(workerUrl, { type: 'module' });
   let next = 0;
-  const ask = (name, value, transfer = []) => new Promise((resolve, reject) => {
+  const ask = (name, value) => new Promise((resolve, reject) => {
     const id = String(next++);
     const listen = ({ data }) => {
       if (data.id !== id) return;
@@ -305,7 +301,7 @@ const [base64, workerUrl, layout, often, done] = arguments;
       else resolve(answer.value);
     };
     worker.addEventListener('message', listen);
-    worker.postMessage({ id, type: 'APPLY', path: [name], argumentList: [{ type: 'RAW', value }] }, transfer);
+    worker.postMessage({ id, type: 'APPLY', path: [name], argumentList: [{ type: 'RAW', value }] });
   });
   const decodeOnly = async () => {
     const begun = performance.now();
@@ -317,22 +313,32 @@ const [base64, workerUrl, layout, often, done] = arguments;
     return performance.now() - begun;
   };
   let longTasks = 0, cells = 0;
+  const spans = [];
   const whole = async () => {
     const begun = performance.now();
-    const bitmap = await createImageBitmap(blob, { imageOrientation: 'from-image' });
-    await ask('openCoupon', { key: 'bench', bitmap }, [bitmap]);
+    await ask('openCoupon', { key: 'bench', picture: blob });
     const { reading } = await ask('readCoupon', { key: 'bench', layout, corners: null });
     cells = reading.cells.filter(({ unreadable }) => !unreadable).length;
-    return performance.now() - begun;
+    const ended = performance.now();
+    spans.push([begun, ended]);
+    return ended - begun;
   };
-  const middle = (times) => times.sort((a, b) => a - b)[times.length >> 1];
+  if (often === 'idle') await ask('drawing', layout);
+  if (often === 'idle') return done({ whole: 0, decode: 0, longTasks, cells });
   if (often === 'once') return done({ whole: await whole(), decode: 0, longTasks, cells });
-  await decodeOnly(); await whole();
-  const decode = middle([await decodeOnly(), await decodeOnly(), await decodeOnly()]);
-  const watch = new PerformanceObserver((list) => (longTasks += list.getEntries().length));
+  // The compiler warms up on both sides alike.
+  for (let k = 0; k < 3; k += 1) { await decodeOnly(); await whole(); }
+  const tasks = [];
+  const watch = new PerformanceObserver((list) => tasks.push(...list.getEntries()));
   watch.observe({ entryTypes: ['longtask'] });
-  const all = middle([await whole(), await whole(), await whole()]);
+  spans.length = 0;
+  // In turn, so that a machine with other work slows both; seven pairs, the middle ratio.
+  const pairs = [];
+  for (let k = 0; k < 7; k += 1) pairs.push({ decode: await decodeOnly(), whole: await whole() });
+  pairs.sort((a, b) => a.whole / a.decode - b.whole / b.decode);
+  // Decoding for comparison runs on the page itself; what counts is what blocks it while the worker reads.
+  longTasks = tasks.filter(({ startTime }) => spans.some(([from, to]) => startTime >= from && startTime < to)).length;
   watch.disconnect();
-  done({ decode, whole: all, longTasks, cells });
+  done({ ...pairs[3], longTasks, cells });
 })().catch((error) => done({ fault: String(error) }));
 `;

@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
 import type { CoatMap } from '@unto/core';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent } from 'vue';
+import { CUT_SHORT } from '../pictures/picture-file';
 import { useBench } from '../stores/bench';
 import { by, item } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
@@ -10,13 +11,16 @@ import PicturePanel from './PicturePanel.vue';
 import PictureStage from './PictureStage.vue';
 import { usePicture } from './usePicture';
 
-const heard = vi.hoisted(() => ({ tasks: [] as any[], map: null as unknown, fault: '' }));
+const heard = vi.hoisted(() => ({ tasks: [] as any[], map: null as unknown, fault: '', damaged: '' }));
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
 vi.mock('../workers/useComputations', () => ({
   useComputations: () => ({
     stop: () => undefined,
     core: {
-      openPicture: async () => ({ ok: true, value: { width: 800, height: 600, corners: null } }),
+      openPicture: async () =>
+        heard.damaged
+          ? { ok: false, code: 'reading.damaged', message: heard.damaged }
+          : { ok: true, value: { width: 800, height: 600, corners: null } },
       readCoat: async (task: object) => {
         heard.tasks.push(task);
         return heard.fault
@@ -31,6 +35,7 @@ const TICKET = {
   ...{ id: 't', number: 7, title: 'Tags', pieces: 12, markWidthMm: 38, markHeightMm: 22, coatMarginMm: 3 },
   ...{ substrateId: 'metal', headId: 'head', lensId: 'lens', compoundId: 'film' },
 };
+const JPEG = new Uint8Array([0xff, 0xd8, 0xff, 0xd9]);
 const HASH = 'a'.repeat(64);
 const KEPT = { hash: HASH, name: 'coat.jpg', mediaType: 'image/jpeg', bytes: 9 };
 const mapOf = (film: (x: number, y: number) => number, change: object = {}): CoatMap => ({
@@ -53,9 +58,9 @@ async function open(answers: Record<string, unknown> = {}) {
   });
   return mounted;
 }
-async function bring(page: Awaited<ReturnType<typeof open>>['page'], name = 'coat.jpg') {
+async function bring(page: Awaited<ReturnType<typeof open>>['page'], name = 'coat.jpg', bytes = JPEG) {
   const input = page.find(by('picture-file'));
-  Object.defineProperty(input.element, 'files', { value: [new File(['x'], name)], configurable: true });
+  Object.defineProperty(input.element, 'files', { value: [new File([bytes], name)], configurable: true });
   await input.trigger('change');
   await vi.waitFor(async () => {
     await flushPromises();
@@ -71,9 +76,8 @@ beforeEach(() => {
   heard.tasks = [];
   heard.fault = '';
   heard.map = mapOf(() => 1);
-  vi.stubGlobal('createImageBitmap', async () => ({ width: 800, height: 600, close: () => undefined }));
+  heard.damaged = '';
 });
-afterEach(() => vi.unstubAllGlobals());
 
 describe('a picture of the dry coat', () => {
   it('is kept, read with its marks, and an even one accepted', async () => {
@@ -129,12 +133,12 @@ describe('a picture of the dry coat', () => {
     });
     await bring(page, 'sheet.jpg');
     expect(text(page, 'picture-fault')).toMatch(/That is a PDF inside/);
-    vi.stubGlobal('createImageBitmap', async () => {
-      throw new Error('decode');
-    });
+    await bring(page, 'coat.jpg', JPEG.slice(0, 3));
+    expect(text(page, 'picture-fault')).toMatch(/cut short or damaged\. The file was kept/);
+    heard.damaged = CUT_SHORT;
     await bring(page);
-    expect(text(page, 'picture-fault')).toMatch(/cannot be read: it may be cut short\. The file was kept/);
-    vi.stubGlobal('createImageBitmap', async () => ({ width: 800, height: 600, close: () => undefined }));
+    expect(text(page, 'picture-fault')).toMatch(/cut short or damaged\. The file was kept/);
+    heard.damaged = '';
     heard.fault = 'Bare and coated look alike in this picture.';
     await bring(page);
     expect(text(page, 'picture-fault')).toMatch(/look alike/);

@@ -7,6 +7,7 @@ import { useAct } from '../stores/useAct';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
+import { checkPictureFile } from '../pictures/picture-file';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
@@ -62,9 +63,9 @@ export function usePicture(weighingId: () => string | null) {
     fault.value = '';
     try {
       const kept = await keep();
-      if (kept.mediaType === 'application/pdf')
-        throw new Error('That is a PDF inside, not a picture. It was kept as a file; bring a PNG or JPEG.');
-      await show(kept.hash, await content(kept));
+      const picture = await content(kept);
+      await checkPictureFile(kept.mediaType, picture);
+      await show(kept.hash, picture);
     } catch (error) {
       fault.value =
         error instanceof ApiProblem || error instanceof Unreachable || error instanceof Error
@@ -76,11 +77,7 @@ export function usePicture(weighingId: () => string | null) {
   }
 
   async function show(hash: string, blob: Blob): Promise<void> {
-    const bitmap = await createImageBitmap(blob, { imageOrientation: 'from-image' }).catch(() => {
-      throw new Error('This picture cannot be read: it may be cut short. The file was kept as it is.');
-    });
-    const { transfer } = await import('comlink');
-    const found = valueOf(await worker.core.openPicture(transfer(bitmap, [bitmap])));
+    const found = valueOf(await worker.core.openPicture(blob));
     close();
     map.value = null;
     opened.value = { hash, url: URL.createObjectURL(blob), width: found.width, height: found.height };

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
 import { layoutCoupon, predictCells, type CellMeasure } from '@unto/core';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { by, fakeServer, item, mountOnBench } from '../testing/bench';
 import CouponView from '../views/CouponView.vue';
 import { designOf, firstDraft } from './design-form';
@@ -27,7 +27,6 @@ const measure = (cell: number): CellMeasure => ({
   ...{ evenness: 0.94, grain: 1, edgeUm: 90, halo: 0.01 },
 });
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
-vi.mock('comlink', () => ({ transfer: <T>(value: T) => value }));
 vi.mock('../workers/useComputations', () => ({
   useComputations: () => ({
     stop: () => undefined,
@@ -111,11 +110,9 @@ const text = (page: Awaited<ReturnType<typeof open>>['page'], id: string) => pag
 
 beforeEach(() => {
   Object.assign(told, { sure: true, contrast: 50, refusal: '', crossed: '', asked: [], release: null, slow: false });
-  vi.stubGlobal('createImageBitmap', async () => ({ width: 2000, height: 1500, close: () => undefined }));
   URL.createObjectURL = () => 'blob:picture';
   URL.revokeObjectURL = () => undefined;
 });
-afterEach(() => vi.unstubAllGlobals());
 
 describe('a picture of a coupon', () => {
   it('is read, shown with what it rests on, and kept with what it proposes', async () => {

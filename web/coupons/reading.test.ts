@@ -8,7 +8,7 @@ import {
   type CouponDesign,
   type OutcomeRules,
 } from '@unto/core';
-import type { Coupon, CouponPictureEntries, KeptFile } from '@unto/contract';
+import type { Coupon, CouponPictureEntries } from '@unto/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { beforeEach, describe, expect, it } from 'vitest';
@@ -20,7 +20,6 @@ import KeptMap from './KeptMap.vue';
 import MeasureMaps from './MeasureMaps.vue';
 import { keptShare, SHOWN_MEASURES, shownNumber } from './measures';
 import OutcomeButtons from './OutcomeButtons.vue';
-import { openPictureFile, pictureSize } from './picture-file';
 import RulesPanel from './RulesPanel.vue';
 import { useEyeMarks } from './useEyeMarks';
 
@@ -211,32 +210,5 @@ describe('a design and its draft', () => {
     };
     expect(designOf(draftOf(whole, 0.5), 'K-031')).toEqual(whole);
     expect(draftOf(whole, 0.5).focusOffsetMm).toBe(0.5);
-  });
-});
-
-describe('picture files', () => {
-  const kept = (mediaType: KeptFile['mediaType']): KeptFile => ({ hash: 'h', name: 'p', mediaType, bytes: 1 });
-  const jpeg = (width: number, height: number, end = [0xff, 0xd9]) =>
-    new Uint8Array([
-      ...[0xff, 0xd8, 0xff, 0xe0, 0, 4, 0, 0, 0xff, 0xc0, 0, 17, 8],
-      ...[height >> 8, height & 255, width >> 8, width & 255, 3, 1, 2, 3, ...end],
-    ]);
-
-  it('say their size without being decoded', () => {
-    expect(pictureSize(jpeg(4032, 3024))).toEqual({ width: 4032, height: 3024 });
-    const png = new Uint8Array(33);
-    png.set([0x89, 0x50, 0x4e, 0x47]);
-    new DataView(png.buffer).setUint32(16, 640);
-    new DataView(png.buffer).setUint32(20, 480);
-    expect(pictureSize(png)).toEqual({ width: 640, height: 480 });
-    expect(pictureSize(new Uint8Array([1, 2, 3]))).toBeNull();
-  });
-
-  it.each([
-    ['application/pdf', jpeg(10, 10), /PDF inside/],
-    ['image/jpeg', jpeg(20_000, 10_000), /200 megapixels; at most 60/],
-    ['image/jpeg', jpeg(10, 10, []), /cut short or damaged/],
-  ] as const)('of %s are refused in words', async (mediaType, bytes, words) => {
-    await expect(openPictureFile(kept(mediaType), new Blob([bytes]))).rejects.toThrow(words);
   });
 });

@@ -17,13 +17,12 @@ import {
   type CouponPictureEntries,
   type KeptFile,
 } from '@unto/contract';
-import { transfer } from 'comlink';
 import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
 import { ApiProblem, request, sendFile, Unreachable } from '../api/client';
 import { useBench } from '../stores/bench';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
-import { openPictureFile } from './picture-file';
+import { checkPictureFile } from '../pictures/picture-file';
 
 const HANDLE_RESTS_MS = 300;
 
@@ -107,8 +106,8 @@ export function useCouponPictures(
       const kept = await keep();
       refuseOther(kept.hash, stage);
       const blob = await content(kept);
-      const bitmap = await openPictureFile(kept, blob);
-      const found = valueOf(await worker.core.openCoupon(transfer({ key: kept.hash, bitmap }, [bitmap])));
+      await checkPictureFile(kept.mediaType, blob);
+      const found = valueOf(await worker.core.openCoupon({ key: kept.hash, picture: blob }));
       byHand[stage].clear();
       asked[stage] += 1;
       await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
@@ -121,11 +120,7 @@ export function useCouponPictures(
     if (!known || known.level || !known.entries) return;
     await guarded(async () => {
       const blob = await fetched({ hash: known.hash });
-      const bitmap = await openPictureFile(
-        { hash: known.hash, name: '', mediaType: 'image/jpeg', bytes: blob.size },
-        blob,
-      );
-      const found = valueOf(await worker.core.openCoupon(transfer({ key: known.hash, bitmap }, [bitmap])));
+      const found = valueOf(await worker.core.openCoupon({ key: known.hash, picture: blob }));
       const photo = { url: urlOf(blob), ...found };
       const answer = valueOf(
         await worker.core.readCoupon({ key: known.hash, layout: layout.value!, corners: plain(known.corners) }),

@@ -26,6 +26,7 @@ import {
   type ReadablePicture,
 } from '@unto/core';
 import { workOutSheet } from '@unto/contract';
+import { CUT_SHORT } from '../pictures/picture-file';
 import { answered, answeredLater, type Computations } from './computations';
 
 /** Pixels across that a reading needs; larger pictures are scaled down. */
@@ -35,19 +36,26 @@ const MARK = 0.008;
 /** The picture that is open. */
 let open: Pixels | null = null;
 
-/** A camera's picture is read as it is, up to this; beyond it is scaled down. */
-const MOST_COUPON_PX = 4600;
+/** Pixels across that a coupon's picture is read at: a tenth of a millimetre of the larger card, as fine as a coupon is straightened. */
+const MOST_COUPON_PX = 3200;
 /** Pictures of coupons that are open, the newest last. */
 const coupons = new Map<string, ReadablePicture>();
 
-function pixelsOf(bitmap: ImageBitmap, mostPx: number): Pixels {
+/** Decodes a picture, turned as its camera says, and scaled down to `mostPx` across where it is larger. */
+async function pixelsOf(picture: Blob, mostPx: number): Promise<Pixels> {
+  const bitmap = await createImageBitmap(picture, { imageOrientation: 'from-image' }).catch(() => {
+    throw new CoreError('reading.damaged', CUT_SHORT);
+  });
   const scale = Math.min(1, mostPx / Math.max(bitmap.width, bitmap.height));
   const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0, width, height);
   bitmap.close();
-  return { width, height, data: context.getImageData(0, 0, width, height).data };
+  const { data } = context.getImageData(0, 0, width, height);
+  // A large canvas is given back now, not when somebody collects it.
+  [canvas.width, canvas.height] = [0, 0];
+  return { width, height, data };
 }
 
 async function jpegOf({ width, height, data }: Pixels): Promise<Blob> {
@@ -79,9 +87,9 @@ const computations: Computations = {
   dxf: async (layout) => answered(() => couponDxf(layout)),
   table: async ({ layout, predictions, outcomes }) => answered(() => cellsCsv(layout, predictions, outcomes)),
   readTable: async ({ text, layout }) => answered(() => readCellsCsv(text, layout)),
-  openPicture: async (bitmap) =>
-    answered(() => {
-      open = pixelsOf(bitmap, MOST_PX);
+  openPicture: (picture) =>
+    answeredLater(async () => {
+      open = await pixelsOf(picture, MOST_PX);
       return { width: open.width, height: open.height, corners: findPart(open) };
     }),
   readCoat: async ({ corners, bare, good, ground, ...part }) =>
@@ -92,9 +100,9 @@ const computations: Computations = {
       const read = (spot: Point2 | null) => (spot ? patchLuminance(pixels, { ...spot, radius }) : null);
       return coatMap(straight, { bare: read(bare), good: read(good), ground });
     }),
-  openCoupon: async ({ key, bitmap }) =>
-    answered(() => {
-      const pixels = pixelsOf(bitmap, MOST_COUPON_PX);
+  openCoupon: ({ key, picture }) =>
+    answeredLater(async () => {
+      const pixels = await pixelsOf(picture, MOST_COUPON_PX);
       coupons.delete(key);
       coupons.set(key, openCardPicture(pixels));
       for (const old of [...coupons.keys()].slice(0, -2)) coupons.delete(old);

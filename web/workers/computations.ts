@@ -71,7 +71,7 @@ export interface Computations {
   readTable(task: { text: string; layout: CouponLayout }): Promise<Answer<CellOutcomes[]>>;
   /** Opens a picture for reading, at most 1600 px across; with a first guess at the corners of the part on it. */
   openPicture(
-    bitmap: ImageBitmap,
+    picture: Blob,
   ): Promise<Answer<{ readonly width: number; readonly height: number; readonly corners: readonly Point2[] | null }>>;
   /** Film over the opened picture. */
   readCoat(
@@ -80,7 +80,7 @@ export interface Computations {
   /** Opens a picture of a coupon under a name: finds its card and levels it. The two opened last are kept. */
   openCoupon(task: {
     readonly key: string;
-    readonly bitmap: ImageBitmap;
+    readonly picture: Blob;
   }): Promise<Answer<{ readonly width: number; readonly height: number }>>;
   /** Reads an opened picture, by the corner marks it finds or by those given (px of the picture). */
   readCoupon(task: {

@@ -3,11 +3,9 @@ import type { KeptFile } from '@unto/contract';
 /** More than this is scaled down by nobody in time, and no camera of a bench makes it. */
 const MOST_MEGAPIXELS = 60;
 
-/**
- * Opens a kept picture, turned as its camera says. @throws Error in words of what is wrong with the file
- */
-export async function openPictureFile(kept: KeptFile, blob: Blob): Promise<ImageBitmap> {
-  if (kept.mediaType === 'application/pdf')
+/** Refuses what cannot be a whole picture before anybody decodes it. @throws Error in words of what is wrong with the file */
+export async function checkPictureFile(mediaType: KeptFile['mediaType'], blob: Blob): Promise<void> {
+  if (mediaType === 'application/pdf')
     throw new Error('That is a PDF inside, not a picture. It was kept as a file; bring a PNG or JPEG.');
   const bytes = new Uint8Array(await blob.arrayBuffer());
   const size = pictureSize(bytes);
@@ -15,13 +13,10 @@ export async function openPictureFile(kept: KeptFile, blob: Blob): Promise<Image
     throw new Error(
       `This picture has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${MOST_MEGAPIXELS} are read. Set the camera to a smaller size. The file was kept.`,
     );
-  if (kept.mediaType === 'image/jpeg' && !endsWhole(bytes)) throw new Error(CUT_SHORT);
-  return createImageBitmap(blob, { imageOrientation: 'from-image' }).catch(() => {
-    throw new Error(CUT_SHORT);
-  });
+  if (mediaType === 'image/jpeg' && !endsWhole(bytes)) throw new Error(CUT_SHORT);
 }
 
-const CUT_SHORT =
+export const CUT_SHORT =
   'This picture cannot be read: it is cut short or damaged. The file was kept as it is; bring it again.';
 
 /** Width and height as a PNG or JPEG says itself, without decoding it; null where it does not say. */
