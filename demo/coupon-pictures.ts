@@ -54,12 +54,12 @@ function taskOf(named: Named, job: DemoJob, code: string): Omit<PictureTask, 'st
   const bench = demoBench(named, job);
   const design = couponDesign(job, bench, code);
   const compound = compoundName(named, job.compound);
-  const blocks = [{ fromMm: 0, toMm: 1000, compound, coats: 1 }];
+  const blocks = [{ fromMm: 0, toMm: 1000, compound, coats: 1, powder: false }];
   return {
     design,
     limits: couponLimits(bench),
     motion: rowMotion(bench.machine),
-    setup: burnSetup(bench, { key: code, blank: design.blank, blocks }),
+    setup: burnSetup(bench, { key: code, blank: design.blank, blocks, batch: '', focusMm: 0 }),
   };
 }
 

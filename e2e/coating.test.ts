@@ -243,7 +243,7 @@ describe('the picture of a dry coat', () => {
     await page.bring('picture-file', 'sheet.jpg', '%PDF-1.7 not a picture');
     await page.reads('picture-fault', /That is a PDF inside/);
     await page.bring('picture-file', 'cut.jpg', Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 74, 70]));
-    await page.reads('picture-fault', /cannot be read: it may be cut short/);
+    await page.reads('picture-fault', /cut short or damaged/);
     await page.bring('picture-file', 'phone.heic', 'ftypheic');
     await page.reads('picture-fault', /no PDF, PNG or JPEG inside/);
     await sees('touched');

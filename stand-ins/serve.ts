@@ -11,7 +11,7 @@ import {
   type Pace,
 } from './controller/controller.js';
 import { SCALE_FAULTS, StandInScale, type ScaleFault } from './scale/scale.js';
-import { COAT_FAULTS, type CoatFault } from './truth/coat-film.js';
+import { COAT_FAULTS, coatSpoilt, type CoatFault, type FilmTruth } from './truth/coat-film.js';
 
 /** The simulated devices of a bench. */
 interface Devices {
@@ -51,13 +51,16 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
     }
     case '/camera/picture': {
       if (camera.coupon === 'unplugged') return silent();
-      const picture = await camera.take(JSON.parse(body) as CameraScene, (scene) => controller.look(scene));
+      const picture = await camera.take(JSON.parse(body) as CameraScene, {
+        blankOf: (scene) => controller.look(scene),
+        filmOf: (batch) => scale.filmOf(batch),
+      });
       response.writeHead(200, { 'content-type': 'image/jpeg' }).end(picture);
       return;
     }
     case '/controller/program':
       if (controller.fault === 'unplugged') return silent();
-      return send(response, 200, controller.send(JSON.parse(body) as ControllerJob));
+      return send(response, 200, controller.send(...coated(JSON.parse(body) as ControllerJob, devices)));
     case '/controller/report':
       return controller.answers ? send(response, 200, controller.report()) : silent();
     case '/controller/act':
@@ -66,6 +69,13 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
     default:
       send(response, 404, { detail: 'Nothing here.' });
   }
+}
+
+/** A job with the coat that lies under it: as it was weighed and as the camera would see it. */
+function coated(job: ControllerJob, { scale, camera }: Devices): [ControllerJob, FilmTruth] {
+  const laid = scale.filmOf(job.setup.batch);
+  const spoilt = coatSpoilt(camera.scene, job.setup.blank);
+  return [job, (u, v) => laid * spoilt(u, v)];
 }
 
 /** What a person may choose on the page. */

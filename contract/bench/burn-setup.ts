@@ -5,7 +5,7 @@ import { rayleighOf, type FittedBench } from './fitted-bench.js';
 /** What lies under the head of a bench: a blank, sprayed as its blocks say. */
 export function burnSetup(
   { machine, head, lens, substrate, calibration }: FittedBench,
-  blank: Pick<BurnSetup, 'key' | 'blank' | 'blocks'>,
+  blank: Pick<BurnSetup, 'key' | 'blank' | 'blocks' | 'batch' | 'focusMm'>,
 ): BurnSetup {
   const { family, layer, ground, conductivity, diffusivity } = substrate;
   return {

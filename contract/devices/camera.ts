@@ -9,6 +9,8 @@ export type CameraScene = CoatScene | CouponScene;
 /** A coated part with a bare twin beside it. */
 export interface CoatScene {
   readonly kind: 'coat';
+  /** The coat that is looked at: the ticket's. */
+  readonly batch: string;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly ground: 'light' | 'dark' | 'clear';

@@ -9,6 +9,8 @@ export interface SprayedBlock {
   /** Name of the compound; empty where nothing was sprayed. */
   readonly compound: string;
   readonly coats: number;
+  /** Dries to loose powder, which air carries away. */
+  readonly powder: boolean;
 }
 
 /** What lies under the head. A real controller needs none of it; the stand-in burns it. */
@@ -17,6 +19,10 @@ export interface BurnSetup {
   readonly key: string;
   readonly blank: { readonly widthMm: number; readonly heightMm: number };
   readonly blocks: readonly SprayedBlock[];
+  /** The coat it was sprayed with: the ticket's, as a scale may have weighed it; empty for none. */
+  readonly batch: string;
+  /** Focus above the surface as the head was set, mm. */
+  readonly focusMm: number;
   readonly family: SubstrateFamily;
   readonly layer: SurfaceLayer;
   readonly ground: 'light' | 'dark' | 'clear';

@@ -9,7 +9,7 @@ import {
 } from '@unto/contract';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
-import { loadBench, namesOf } from '../stores/service.js';
+import { loadBench, storeItem } from '../stores/service.js';
 
 /** A coupon as it is to be burnt: laid out, with its head and what lies under it. */
 export interface CouponOnBench {
@@ -21,9 +21,10 @@ export interface CouponOnBench {
 export async function couponOnBench(context: Context, coupon: Rows['coupons']): Promise<CouponOnBench> {
   const { bench } = await loadBench(context, coupon);
   const layout = layoutCoupon(coupon.design, couponLimits(bench));
-  const { design } = coupon;
+  const { design, focusOffsetMm } = coupon;
   const blocks = await sprayedBlocks(context, coupon, layout);
-  return { bench, layout, setup: burnSetup(bench, { key: design.code, blank: design.blank, blocks }) };
+  const lies = { key: design.code, blank: design.blank, blocks, batch: coupon.ticketId ?? '', focusMm: focusOffsetMm };
+  return { bench, layout, setup: burnSetup(bench, lies) };
 }
 
 /** The coupon's program for its own head; a part of its cells where a run broke off. */
@@ -45,18 +46,20 @@ export function couponProgram(
 /** What was sprayed where, from left to right: blocks of their own compound or coats, and strips left uncoated. */
 async function sprayedBlocks(context: Context, coupon: Rows['coupons'], layout: CouponLayout): Promise<SprayedBlock[]> {
   const ids = coupon.design.compoundIds.length ? coupon.design.compoundIds : [coupon.compoundId];
-  const names = await namesOf(context, ids);
-  const nameOf = (number: number) => names.get(ids[number - 1] ?? ids[0] ?? '') ?? '';
+  const compounds = await Promise.all(ids.map((id) => (id ? storeItem(context, 'compound', id) : null)));
+  const bodyOf = (number: number) => (compounds[number - 1] ?? compounds[0])?.body;
   const { widthMm } = coupon.design.cell;
   const columns = [...new Set(layout.cells.map(({ xMm }) => xMm))].sort((a, b) => a - b);
   return columns.map((xMm, i) => {
     const cell = layout.cells.find((one) => one.xMm === xMm)!;
     const [before, after] = [columns[i - 1], columns[i + 1]];
+    const sprayed = cell.role === 'bare' ? undefined : bodyOf(cell.compound);
     return {
       fromMm: before === undefined ? 0 : (before + widthMm + xMm) / 2,
       toMm: after === undefined ? coupon.design.blank.widthMm + 1 : (xMm + widthMm + after) / 2,
-      compound: cell.role === 'bare' ? '' : nameOf(cell.compound),
+      compound: sprayed?.name ?? '',
       coats: cell.coats,
+      powder: sprayed?.handling === 'loose powder',
     };
   });
 }

@@ -13,7 +13,7 @@ export async function takePicture(context: Context, ask: TakePicture): Promise<K
   const { widthMm, heightMm } = ask;
   let bytes: Uint8Array;
   try {
-    bytes = await camera.take({ kind: 'coat', widthMm, heightMm, ground: body.ground });
+    bytes = await camera.take({ kind: 'coat', batch: ticket.id, widthMm, heightMm, ground: body.ground });
   } catch {
     throw new Refusal(
       'device-away',

@@ -1,6 +1,7 @@
 import { arealDose, deliveredPower, heatIndex, seededRandom, standardNormal, type Random } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
 import { truthOf } from '../truth/pairings.js';
+import type { FilmTruth } from '../truth/coat-film.js';
 import type { CoatTruth } from '../truth/coat-truth.js';
 import { looksOf, type Looks } from '../truth/looks.js';
 import { speedAlong, type TimedMove } from './run-times.js';
@@ -24,19 +25,28 @@ export class BurntBlank {
   private readonly energy: Float32Array;
   private readonly speed: Float32Array;
   private readonly power: Float32Array;
+  private readonly focus: Float32Array;
+  /** Share of a loose powder that lay there still when it was fired. */
+  private readonly left: Float32Array;
 
-  constructor(private readonly setup: BurnSetup) {
+  /** @param film the coat before it is fired, as a multiple of a good one */
+  constructor(
+    private readonly setup: BurnSetup,
+    private readonly film: FilmTruth = EVEN,
+  ) {
     this.columns = Math.ceil(setup.blank.widthMm / BLANK_PX_MM);
     this.rows = Math.ceil(setup.blank.heightMm / BLANK_PX_MM);
     const size = this.columns * this.rows;
     this.energy = new Float32Array(size);
     this.speed = new Float32Array(size);
     this.power = new Float32Array(size);
+    this.focus = new Float32Array(size);
+    this.left = new Float32Array(size);
   }
 
-  /** Lays the energy of some moves down along their path, spread over the width of the spot. */
-  burn(moves: readonly TimedMove[]): void {
-    const { fullScaleS, accelerationMmPerS2, radiusMm } = this.setup;
+  /** Lays the energy of some moves down along their path, spread over the width of the spot; with the air assist on, powder goes. */
+  burn(moves: readonly TimedMove[], { air } = { air: false }): void {
+    const { fullScaleS, accelerationMmPerS2, radiusMm, focusMm } = this.setup;
     const kernel = spotKernel(radiusMm);
     const watts = new Map<number, number>();
     for (const move of moves) {
@@ -55,6 +65,8 @@ export class BurntBlank {
           energyJ: (p * length) / steps / v,
           v,
           p,
+          focus: move.focusMm ?? focusMm,
+          left: air ? Math.exp(-move.endsS / POWDER_STAYS_S) : 1,
           kernel,
         });
       }
@@ -66,11 +78,7 @@ export class BurntBlank {
     return deliveredPower(percent, { ratedW, firingThresholdPercent, calibration: calibration ?? undefined });
   }
 
-  private deposit(
-    x: number,
-    y: number,
-    { energyJ, v, p, kernel }: { energyJ: number; v: number; p: number; kernel: Kernel },
-  ): void {
+  private deposit(x: number, y: number, { energyJ, v, p, focus, left, kernel }: Deposit): void {
     const cx = x / BLANK_PX_MM - 0.5;
     const cy = y / BLANK_PX_MM - 0.5;
     const c0 = Math.round(cx);
@@ -89,6 +97,8 @@ export class BurntBlank {
         this.energy[i]! += share;
         this.speed[i]! += share * v;
         this.power[i]! += share * p;
+        this.focus[i]! += share * focus;
+        this.left[i]! += share * left;
       }
     }
   }
@@ -112,10 +122,11 @@ export class BurntBlank {
       if (!block?.state) continue;
       const fine = standardNormal(random);
       const warp = lift * (x / this.setup.blank.widthMm) ** 2 * (y / this.setup.blank.heightMm) ** 2;
-      const excess = this.excess(i, block.state, { spray: spray(x, y), fine, coats: block.coats, warpMm: warp });
+      const film = this.filmAt(i, x, y, block.powder);
+      const excess = this.excess(i, block.state, { spray: spray(x, y), fine, coats: block.coats, warpMm: warp, film });
       const { truth } = block.state;
       over[i] = logistic((excess - truth.widthLn) / 0.09);
-      marked[i] = logistic((stage === 'scrubbed' ? excess : excess + 0.9) / 0.07);
+      marked[i] = hiding(film) * logistic((stage === 'scrubbed' ? excess : excess + 0.9) / 0.07);
     }
     const halo = spread(over, columns, rows, Math.round(0.45 / BLANK_PX_MM));
     paint({ rgb, columns, rows, marked, over, halo, looks, random });
@@ -148,17 +159,47 @@ export class BurntBlank {
   private excess(
     i: number,
     { truth, riseAt, bonds }: BlockState,
-    { spray, fine, coats, warpMm }: { spray: number; fine: number; coats: number; warpMm: number },
+    { spray, fine, coats, warpMm, film }: { spray: number; fine: number; coats: number; warpMm: number; film: number },
   ): number {
     const energy = this.energy[i]!;
     const v = this.speed[i]! / energy;
     const p = this.power[i]! / energy;
     const dose = energy / BLANK_PX_MM ** 2;
     const effect = truth.heatShare * (riseAt(v) + Math.log(p)) + (1 - truth.heatShare) * Math.log(dose);
-    const blurred = 0.5 * Math.log(1 + (warpMm / this.setup.rayleighMm) ** 2);
+    const away = this.focus[i]! / energy - warpMm;
+    const blurred = 0.5 * Math.log(1 + (away / this.setup.rayleighMm) ** 2);
     const grain = (0.05 + 0.1 * Math.min(1, v / 400)) * fine;
-    return effect - bonds - blurred + truth.sprayNoise * spray + grain - 0.12 * (coats - 1);
+    // Through a thick film the heat does not reach the ground; a thin one takes little and soon too much.
+    const thick = THICKNESS * Math.log(Math.max(film, 0.02));
+    return effect - bonds - blurred + truth.sprayNoise * spray + grain - 0.12 * (coats - 1) - thick;
   }
+
+  private filmAt(i: number, x: number, y: number, powder: boolean): number {
+    const { widthMm, heightMm } = this.setup.blank;
+    const film = this.film(x / widthMm, y / heightMm);
+    return powder ? (film * this.left[i]!) / this.energy[i]! : film;
+  }
+}
+
+/** A coat as it should be, all over. */
+export const EVEN: FilmTruth = () => 1;
+/** In a stream of air a loose powder is down to 1/e after this long, s. */
+const POWDER_STAYS_S = 240;
+/** ln of effect lost per ln of film. */
+const THICKNESS = 0.45;
+
+/** Share of a full mark's darkness that a film can give; full from a good one on. */
+function hiding(film: number): number {
+  return Math.min(1, (1 - Math.exp(-1.9 * film)) / (1 - Math.exp(-1.9)));
+}
+
+interface Deposit {
+  readonly energyJ: number;
+  readonly v: number;
+  readonly p: number;
+  readonly focus: number;
+  readonly left: number;
+  readonly kernel: Kernel;
 }
 
 interface BlockState {

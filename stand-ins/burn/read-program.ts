@@ -15,6 +15,8 @@ export interface Move {
   readonly cell: number;
   /** What the last comment before a stop says. */
   readonly message: string;
+  /** Focus above the surface that a stop asked somebody to set, mm; null as the head was set for the run. */
+  readonly focusMm: number | null;
 }
 
 /** State of an RS-274 interpreter as far as the subset goes. */
@@ -29,6 +31,7 @@ interface Modal {
   motion: 0 | 1;
   cell: number;
   comment: string;
+  focusMm: number | null;
 }
 
 /**
@@ -47,6 +50,7 @@ export function readProgram(text: string): Move[] {
     motion: 0,
     cell: -1,
     comment: '',
+    focusMm: null,
   };
   const moves: Move[] = [];
   text.split(/\r?\n/).forEach((line, i) => {
@@ -86,7 +90,10 @@ function runLine(state: Modal, code: string, line: number, moves: Move[]): void 
     else throw new Error(`Line ${line}: no machine here knows the word ${letter}.`);
   }
   if (target.x !== undefined || target.y !== undefined) moves.push(moveTo(state, target, line));
-  if (stop) moves.push({ ...still(state), kind: 'stop', message: state.comment });
+  if (!stop) return;
+  moves.push({ ...still(state), kind: 'stop', message: state.comment });
+  const focus = /focus offset (-?\d+(?:\.\d+)?) mm/.exec(state.comment)?.[1];
+  state.focusMm = focus === undefined ? null : Number(focus);
 }
 
 function setG(state: Modal, value: number, line: number): void {
@@ -108,8 +115,9 @@ function setM(state: Modal, value: number, line: number): boolean {
   return false;
 }
 
-function still({ x, y, cell }: Modal): Move {
-  return { kind: 'stop', x0: x, y0: y, x1: x, y1: y, speedMmPerS: 0, power: 0, scaled: false, cell, message: '' };
+function still({ x, y, cell, focusMm }: Modal): Move {
+  const place = { x0: x, y0: y, x1: x, y1: y };
+  return { kind: 'stop', ...place, speedMmPerS: 0, power: 0, scaled: false, cell, message: '', focusMm };
 }
 
 function moveTo(state: Modal, target: { x?: number; y?: number }, line: number): Move {

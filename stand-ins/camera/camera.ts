@@ -26,24 +26,28 @@ export class StandInCamera {
   ) {}
 
   /** One picture, JPEG; `blankOf` shows what lies on the card. @throws when the camera is unplugged */
-  async take(asked: CameraScene, blankOf: (scene: CouponScene) => BlankPicture): Promise<Buffer> {
+  async take(
+    asked: CameraScene,
+    lies: { readonly blankOf: (scene: CouponScene) => BlankPicture; readonly filmOf: (batch: string) => number },
+  ): Promise<Buffer> {
     if (asked.kind === 'coupon')
       return photographCoupon({
-        blank: blankOf(asked),
+        blank: lies.blankOf(asked),
         fault: this.coupon,
         random: this.random,
         tell: (corners) => (this.outline = corners),
       });
     const { width, height } = this.size;
-    return sharp(this.render(asked), { raw: { width, height, channels: 3 } })
+    return sharp(this.render(asked, lies.filmOf(asked.batch)), { raw: { width, height, channels: 3 } })
       .blur(0.8)
       .jpeg({ quality: 90 })
       .toBuffer();
   }
 
-  private render(asked: CoatScene): Buffer {
+  private render(asked: CoatScene, laid: number): Buffer {
     const { width, height } = this.size;
-    const surface = surfaceLight(asked, coatFilm(this.scene, asked, this.random));
+    const film = coatFilm(this.scene, asked, this.random);
+    const surface = surfaceLight(asked, (u, v) => laid * film(u, v));
     const back = fitHomography(...this.placed(asked));
     const light = { x: width * (0.3 + 0.4 * this.random()), y: height * 0.3 };
     const diagonal2 = width ** 2 + height ** 2;

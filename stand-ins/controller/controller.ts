@@ -6,10 +6,11 @@ import type {
   CouponScene,
   JobState,
 } from '@unto/contract';
-import { BurntBlank, readProgram, runTimes, type BlankPicture, type TimedMove } from '../burn/index.js';
+import { BurntBlank, EVEN, readProgram, runTimes, type BlankPicture, type TimedMove } from '../burn/index.js';
+import type { FilmTruth } from '../truth/coat-film.js';
 
-/** What can be wrong with a controller. */
-export const CONTROLLER_FAULTS = ['none', 'drops half way', 'unplugged'] as const;
+/** What can be wrong with a head: its connection, or an air assist that nobody turned off. */
+export const CONTROLLER_FAULTS = ['none', 'drops half way', 'unplugged', 'air assist on'] as const;
 export type ControllerFault = (typeof CONTROLLER_FAULTS)[number];
 
 /** How many times faster than a real head the simulated one runs. */
@@ -35,11 +36,14 @@ export class StandInController {
     this.paceNow = pace;
   }
 
-  /** @throws Error for a program that is not understood, naming its line */
-  send(job: ControllerJob): ControllerReport {
+  /**
+   * @param film the coat on the blank, as a multiple of a good one
+   * @throws Error for a program that is not understood, naming its line
+   */
+  send(job: ControllerJob, film: FilmTruth = EVEN): ControllerReport {
     this.advance();
     const moves = runTimes(readProgram(job.program), job.setup);
-    const blank = this.blanks.get(job.setup.key) ?? new BurntBlank(job.setup);
+    const blank = this.blanks.get(job.setup.key) ?? new BurntBlank(job.setup, film);
     this.blanks.set(job.setup.key, blank);
     this.job = { id: job.id, moves, blank, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
     return this.report();
@@ -76,7 +80,7 @@ export class StandInController {
   /** Whether it answers just now. */
   get answers(): boolean {
     this.advance();
-    return this.fault === 'none' || (this.fault === 'drops half way' && !this.isHalfWay());
+    return this.fault !== 'unplugged' && !(this.fault === 'drops half way' && this.isHalfWay());
   }
 
   /** The blank of a scene as it looks; burnt by its program where it never lay under this head. */
@@ -108,7 +112,7 @@ export class StandInController {
       }
       job.at += 1;
     }
-    job.blank.burn(job.moves.slice(from, job.at));
+    job.blank.burn(job.moves.slice(from, job.at), { air: this.fault === 'air assist on' });
     if (job.state === 'running' && job.at >= job.moves.length) {
       job.state = 'done';
       job.elapsedS = total;

@@ -1,6 +1,6 @@
 import { GRAMS_PER_OUNCE, standardNormal, type Random } from '@unto/core';
 import type { ScaleReading, ScaleScene } from '@unto/contract';
-import { BENCH_HAND, layCoat } from '../truth/hand.js';
+import { BENCH_HAND, layCoat, type LaidCoat } from '../truth/hand.js';
 
 /** What can be wrong with a scale. */
 export const SCALE_FAULTS = ['none', 'unsteady', 'below nought', 'in ounces', 'unplugged'] as const;
@@ -10,7 +10,7 @@ export type ScaleFault = (typeof SCALE_FAULTS)[number];
 export class StandInScale {
   fault: ScaleFault = 'none';
   private readonly masses = new Map<string, number>();
-  private readonly coats = new Map<string, { laidG: number; dryG: number }>();
+  private readonly coats = new Map<string, LaidCoat>();
   private looks = 0;
   private shown = '';
 
@@ -29,6 +29,11 @@ export class StandInScale {
     return this.fault === 'in ounces'
       ? { value: round(shown / GRAMS_PER_OUNCE, 4), unit: 'oz', stable }
       : { value: round(shown, 2), unit: 'g', stable };
+  }
+
+  /** Film of a coat that was weighed here, as a multiple of what was meant; 1 for one that was not. */
+  filmOf(batch: string): number {
+    return this.coats.get(batch)?.film ?? 1;
   }
 
   private onPan(scene: ScaleScene): number {

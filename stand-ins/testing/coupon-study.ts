@@ -50,7 +50,9 @@ export function studySetup(key: string, change: Partial<BurnSetup> = {}): BurnSe
   return {
     key,
     blank: STUDY_DESIGN.blank,
-    blocks: [{ fromMm: 0, toMm: 300, compound: 'Corvid Film', coats: 1 }],
+    blocks: [{ fromMm: 0, toMm: 300, compound: 'Corvid Film', coats: 1, powder: false }],
+    batch: '',
+    focusMm: 0,
     family: 'brass',
     layer: 'bare',
     ground: 'light',

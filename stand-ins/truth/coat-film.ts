@@ -25,6 +25,12 @@ export function coatFilm(scene: CoatFault, size: { widthMm: number; heightMm: nu
   return (u, v) => Math.max(0, fault(u, v, spray(u, v)));
 }
 
+/** What went wrong with a coat, by itself: 1 where nothing did. */
+export function coatSpoilt(scene: CoatFault, size: { widthMm: number; heightMm: number }): FilmTruth {
+  const fault = FAULTS[scene](size);
+  return (u, v) => Math.max(0, fault(u, v, 1));
+}
+
 type Spoil = (u: number, v: number, film: number) => number;
 
 const FAULTS: Record<CoatFault, (size: { widthMm: number; heightMm: number }) => Spoil> = {

@@ -12,13 +12,21 @@ export interface HandTruth {
 
 export const BENCH_HAND: HandTruth = { biasLn: 0.03, spreadLn: 0.07, transfer: 0.38, transferSpreadLn: 0.05 };
 
-/** One coat by that hand: mass that leaves the container and mass that stays dry on the parts, g. */
+/** Mass that leaves the container and mass that stays dry on the parts, g; and the film as a multiple of what was meant. */
+export interface LaidCoat {
+  readonly laidG: number;
+  readonly dryG: number;
+  readonly film: number;
+}
+
+/** One coat by that hand. */
 export function layCoat(
   hand: HandTruth,
   meant: { readonly layG: number; readonly massSolids: number },
   random: Random,
-): { laidG: number; dryG: number } {
+): LaidCoat {
   const laidG = meant.layG * Math.exp(hand.biasLn + hand.spreadLn * standardNormal(random));
   const share = Math.min(0.95, hand.transfer * Math.exp(hand.transferSpreadLn * standardNormal(random)));
-  return { laidG, dryG: laidG * meant.massSolids * share };
+  const dryG = laidG * meant.massSolids * share;
+  return { laidG, dryG, film: dryG / (meant.layG * meant.massSolids * hand.transfer) };
 }
