@@ -238,7 +238,7 @@ describe('pictures of a dry coat', () => {
     bench.devices.camera = { take: async (scene) => (scenes.push(scene), JPEG) };
     const { body: kept } = await bench.call('POST', '/api/devices/camera/picture', ask);
     expect(kept).toMatchObject({ mediaType: 'image/jpeg', bytes: 7 });
-    expect(scenes).toEqual([{ kind: 'coat', widthMm: 44, heightMm: 28, ground: 'light' }]);
+    expect(scenes).toEqual([{ kind: 'coat', batch: ticket, widthMm: 44, heightMm: 28, ground: 'light' }]);
     const thin = film((x, y) => x > 30 && y > 18);
     const { body } = await send(picture(kept.hash, { decision: 'touch up' }, { film: thin }));
     expect(body[0]).toMatchObject({

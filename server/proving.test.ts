@@ -81,12 +81,8 @@ describe('a coupon on the controller', () => {
     const [job] = head.sent;
     expect(job!.program).toMatch(/^\(coupon K-\d+, 12 cells\)/);
     expect(job!.setup).toMatchObject({ key: coupon.design.code, family: 'stainless', ratedW: 55, radiusMm: 0.0825 });
-    expect(job!.setup).toMatchObject({
-      batch: coupon.ticketId,
-      focusMm: 0,
-      blocks: [{ compound: 'Corvid Film', powder: false }],
-    });
-    expect(job!.setup.blocks[0]).toMatchObject({ fromMm: 0, compound: 'Corvid Film' });
+    expect(job!.setup).toMatchObject({ batch: coupon.ticketId ?? '', focusMm: 0 });
+    expect(job!.setup.blocks[0]).toMatchObject({ fromMm: 0, compound: 'Corvid Film', powder: false });
     expect((await start(coupon)).body.detail).toMatch(/sent already/);
     head.says = { cellsDone: [0, 1], cell: 2, elapsedS: 40 };
     expect((await look(sent.burn)).body.burn).toMatchObject({ cellsDone: [0, 1], cell: 2, elapsedS: 40 });
