@@ -8,11 +8,12 @@ export interface CouponWindowCell extends WindowCell {
   readonly couponId: string;
 }
 
+interface WithReadings {
+  readonly readings: readonly Pick<Reading, 'stage' | 'entries'>[];
+}
+
 /** Newest outcome of every cell at a stage. */
-export function newestOutcomes(
-  { readings }: { readonly readings: readonly Pick<Reading, 'stage' | 'entries'>[] },
-  stage: Stage,
-): Map<number, Outcome> {
+export function newestOutcomes({ readings }: WithReadings, stage: Stage): Map<number, Outcome> {
   const newest = new Map<number, Outcome>();
   for (const reading of readings) {
     if (reading.stage === stage) for (const { cell, outcome } of reading.entries) newest.set(cell, outcome);
@@ -24,7 +25,10 @@ export function newestOutcomes(
  * Scrubbed cells of a coupon that speak of its own compound in a single coat: those of the uncoated strip, of other compounds and of
  * heavier coats stay with the coupon.
  */
-export function couponWindowCells(coupon: Coupon, bench: FittedBench): CouponWindowCell[] {
+export function couponWindowCells(
+  coupon: Pick<Coupon, 'id' | 'design' | 'compoundId'> & WithReadings,
+  bench: FittedBench,
+): CouponWindowCell[] {
   const { cells } = layoutCoupon(coupon.design, couponLimits(bench));
   return [...newestOutcomes(coupon, 'scrubbed')].flatMap(([index, outcome]) => {
     const cell = cells[index];

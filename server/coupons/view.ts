@@ -64,14 +64,16 @@ export async function listCoupons(
 export async function scrubbedCells(
   context: Context,
   couponIds: readonly string[],
-): Promise<{ cells: WindowCell[]; coupons: Coupon[] }> {
+): Promise<{ cells: WindowCell[]; coupons: Rows['coupons'][] }> {
   const cells: WindowCell[] = [];
-  const coupons: Coupon[] = [];
+  const coupons: Rows['coupons'][] = [];
+  const readings = await readingsOf(context, couponIds);
   for (const id of couponIds) {
-    const coupon = await getCoupon(context, id);
+    const coupon = await find(context, 'coupons', id);
     coupons.push(coupon);
     const { bench } = await loadBench(context, coupon);
-    for (const { powerW, speedMmPerS, intervalMm, passes, outcome } of couponWindowCells(coupon, bench))
+    const own = { ...coupon, readings: readings.filter(({ couponId }) => couponId === id) };
+    for (const { powerW, speedMmPerS, intervalMm, passes, outcome } of couponWindowCells(own, bench))
       cells.push({ powerW, speedMmPerS, intervalMm, passes, outcome });
   }
   return { cells, coupons };
