@@ -55,11 +55,7 @@ async function compute(): Promise<void> {
 watchDebounced(draft, compute, { deep: true, debounce: 150, immediate: true });
 
 /** A coupon's own file makes the same coupon again: SVG, DXF, G-code or CSV. */
-async function bring(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function bring(file: File): Promise<void> {
   try {
     const found = readEmbeddedDesign(decodeTable(new Uint8Array(await file.arrayBuffer())));
     const design = (await couponDesign.validate(found, { stripUnknown: true })) as CouponDesign;
@@ -101,13 +97,12 @@ async function keep(): Promise<void> {
     <div class="left">
       <div class="bar">
         <h2>Coupon for {{ store.compound?.body.name ?? 'the bare material' }} on {{ bench.substrate.name }}</h2>
-        <label class="bring"
-          >Bring a coupon file<input
-            type="file"
-            accept=".svg,.dxf,.gcode,.nc,.csv"
-            data-test-id="bring-design"
-            @change="bring"
-        /></label>
+        <FileLabel
+          label="Bring a coupon file"
+          accept=".svg,.dxf,.gcode,.nc,.csv"
+          test-id="bring-design"
+          @brought="bring"
+        />
       </div>
       <CouponGrid v-if="made" v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" />
       <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">
@@ -154,28 +149,6 @@ async function keep(): Promise<void> {
   justify-content: space-between;
   align-items: baseline;
   gap: 1rem;
-}
-
-.bring {
-  position: relative;
-  overflow: hidden;
-  padding: 0.4rem;
-  color: var(--unto-action);
-  font-weight: 700;
-  font-size: 0.9rem;
-  white-space: nowrap;
-  cursor: pointer;
-}
-
-.bring input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-
-.bring:focus-within {
-  outline: 2px solid var(--unto-action);
 }
 
 .right {

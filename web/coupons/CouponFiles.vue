@@ -2,6 +2,7 @@
 import { STAGES } from '@unto/core';
 import { couponBench, newestOutcomes, type Coupon, type FittedBench } from '@unto/contract';
 import Button from 'primevue/button';
+import FileLabel from '../ui/FileLabel.vue';
 import { saveFile } from '../ui/save-file';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
 import type { useComputations } from '../workers/useComputations';
@@ -40,13 +41,6 @@ async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
   }));
   saveFile(`${code}.csv`, 'text/csv', valueOf(await core.table({ layout, predictions, outcomes })));
 }
-
-function brought(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (file) emit('table', file);
-}
 </script>
 
 <template>
@@ -63,9 +57,7 @@ function brought(event: Event): void {
       @click="exportAs('gcode')"
     />
     <Button size="small" text label="CSV" data-test-id="export-csv" @click="exportAs('csv')" />
-    <label class="import"
-      >Bring a CSV<input type="file" accept=".csv,text/csv" data-test-id="import-csv" @change="brought"
-    /></label>
+    <FileLabel label="Bring a CSV" accept=".csv,text/csv" test-id="import-csv" @brought="emit('table', $event)" />
   </span>
 </template>
 
@@ -77,25 +69,4 @@ function brought(event: Event): void {
 }
 
 .link,
-.import {
-  position: relative;
-  padding: 0.5rem;
-  color: var(--unto-action);
-  font-weight: 700;
-  font-size: 0.88rem;
-  text-decoration: none;
-  cursor: pointer;
-  overflow: hidden;
-}
-
-.import input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-
-.import:focus-within {
-  outline: 2px solid var(--unto-action);
-}
 </style>

@@ -2,6 +2,7 @@
 import { PARAMETER_UNITS } from '@unto/core';
 import { computed, ref } from 'vue';
 import { useBench } from '../stores/bench';
+import FileLabel from '../ui/FileLabel.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
 import { fixedParameters, varies, type DesignDraft } from './design-form';
@@ -42,11 +43,7 @@ const LABELS = [
 const compounds = computed(() => bench.inUse('compound').map(({ id, body }) => ({ value: id, label: body.name })));
 const blockCount = computed(() => draft.value.block.list.split(/[;,\s]+/).filter(Boolean).length);
 
-async function bringArtwork(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function bringArtwork(file: File): Promise<void> {
   try {
     draft.value.artwork = readArtwork(file.name, await file.text());
     fault.value = '';
@@ -87,10 +84,14 @@ async function bringArtwork(event: Event): Promise<void> {
     <NumberField v-model="draft.gapMm" label="Gap" unit="mm" test-id="gap" />
     <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS" test-id="fill" />
     <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" unit="mm" />
-    <label v-if="draft.fill === 'artwork'" class="bring"
-      >{{ draft.artwork ? draft.artwork.name : 'Bring its SVG'
-      }}<input type="file" accept=".svg,image/svg+xml" data-test-id="artwork-file" @change="bringArtwork"
-    /></label>
+    <FileLabel
+      v-if="draft.fill === 'artwork'"
+      :label="draft.artwork ? draft.artwork.name : 'Bring its SVG'"
+      accept=".svg,image/svg+xml"
+      look="outlined"
+      test-id="artwork-file"
+      @brought="bringArtwork"
+    />
     <NumberField
       v-if="draft.fill !== 'artwork' && !varies(draft, 'angle')"
       v-model="draft.hatchAngleDeg"
@@ -161,30 +162,5 @@ legend {
   width: 1.1rem;
   height: 1.1rem;
   accent-color: var(--unto-action);
-}
-
-.bring {
-  position: relative;
-  overflow: hidden;
-  padding: 0.55rem;
-  border: 1px solid var(--unto-action);
-  border-radius: 4px;
-  color: var(--unto-action);
-  font-weight: 700;
-  font-size: 0.9rem;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  cursor: pointer;
-}
-
-.bring input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-
-.bring:focus-within {
-  outline: 2px solid var(--unto-action);
 }
 </style>

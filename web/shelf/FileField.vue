@@ -3,19 +3,16 @@ import type { KeptFile } from '@unto/contract';
 import { ref } from 'vue';
 import { ApiProblem, sendFile } from '../api/client';
 import { useBench } from '../stores/bench';
+import FileLabel from '../ui/FileLabel.vue';
 
 /** A file kept with an item: brought once, named by its content, opened in a tab of its own. */
 const model = defineModel<{ hash: string; name: string } | null>({ required: true });
-defineProps<{ label: string; fault?: string | undefined; testId?: string }>();
+defineProps<{ label: string; fault?: string | undefined; testId: string }>();
 const bench = useBench();
 const refused = ref('');
 const busy = ref(false);
 
-async function bring(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function bring(file: File): Promise<void> {
   refused.value = '';
   busy.value = true;
   try {
@@ -40,11 +37,13 @@ async function bring(event: Event): Promise<void> {
     <div class="row">
       <a v-if="model" :href="`/api/files/${model.hash}`" target="_blank" rel="noopener">{{ model.name }}</a>
       <span v-else class="quiet">none yet</span>
-      <label class="bring"
-        >{{ busy ? 'Keeping …' : model ? 'Bring another' : 'Bring a file'
-        }}<input type="file" accept=".pdf,.png,.jpg,.jpeg" :data-test-id="testId" @change="bring"
-      /></label>
-      <button v-if="model" type="button" class="bring" @click="model = null">Leave it out</button>
+      <FileLabel
+        :label="busy ? 'Keeping …' : model ? 'Bring another' : 'Bring a file'"
+        accept=".pdf,.png,.jpg,.jpeg"
+        :test-id="testId"
+        @brought="bring"
+      />
+      <button v-if="model" type="button" class="out" @click="model = null">Leave it out</button>
     </div>
     <p v-if="refused || fault" class="fault" role="alert">{{ refused || fault }}</p>
   </div>
@@ -58,22 +57,11 @@ async function bring(event: Event): Promise<void> {
   min-height: 44px;
 }
 
-.bring {
+.out {
   border: 0;
   background: none;
   color: var(--unto-action);
   font-weight: 700;
   cursor: pointer;
-}
-
-.bring input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-
-.bring:focus-within {
-  outline: 2px solid var(--unto-action);
 }
 </style>

@@ -8,17 +8,12 @@ export interface FileFault {
 }
 
 /**
- * Reads the file of a file field as text and hands it on with its format; what is wrong with it comes back as faults by line.
- * Null when nothing was picked.
+ * Reads a brought file as text and hands it on with its format; what is wrong with it comes back as faults by line.
  */
 export async function bringFile<T>(
-  event: Event,
+  file: File,
   send: (format: 'csv' | 'json', text: string) => Promise<T>,
-): Promise<{ report: T } | { faults: readonly FileFault[] } | null> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return null;
+): Promise<{ report: T } | { faults: readonly FileFault[] }> {
   try {
     const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
     return { report: await send(file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv', text) };

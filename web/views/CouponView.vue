@@ -15,9 +15,9 @@ import OutcomeButtons from '../coupons/OutcomeButtons.vue';
 import PictureHandles from '../coupons/PictureHandles.vue';
 import RulesPanel from '../coupons/RulesPanel.vue';
 import { useCoupon } from '../coupons/useCoupon';
+import { useOutcomes } from '../coupons/useOutcomes';
 import { useBench } from '../stores/bench';
 import BringPicture from '../ui/BringPicture.vue';
-import { formatFigure } from '../ui/format';
 import PageHead from '../ui/PageHead.vue';
 import { valueOf } from '../workers/computations';
 
@@ -50,64 +50,15 @@ const entries = computed(() => ({
   rinsed: pictures.pictures.rinsed?.entries ?? null,
   scrubbed: pictures.pictures.scrubbed?.entries ?? null,
 }));
-const readsPicture = computed(() => Boolean(open.value?.entries));
 const placing = computed(() => open.value?.photo && mode.value === 'handles');
 // A coupon that was not found asks for its handles, and keeps them until somebody is content.
 watch(
   () => open.value?.sure === false,
   (lost) => lost && (mode.value = 'handles'),
 );
-const shown = computed(() => (readsPicture.value ? pictureOutcomes.value : eye.marks.value));
-/** What is kept, and over it what the picture proposes or somebody took. */
-const pictureOutcomes = computed(() => {
-  const proposed = pictures.outcomes(stage.value);
-  const taken = pictures.byHand[stage.value];
-  return new Map([
-    ...proposed,
-    ...(open.value?.keptAs ? eye.kept.value : []),
-    ...[...taken].map(([cell, { outcome }]) => [cell, outcome] as const),
-  ]);
-});
-const unreadable = computed(
-  () =>
-    new Map(
-      (open.value?.entries?.cells ?? []).flatMap(({ cell, unreadable: why }) => (why ? [[cell, why] as const] : [])),
-    ),
-);
-const taken = computed(() => pictures.byHand[stage.value].get(selected.value) ?? null);
-const proposed = computed(() => pictures.proposals.value[stage.value].get(selected.value) ?? null);
-const reasonsMissing = computed(
-  () => [...pictures.byHand[stage.value].values()].filter(({ reason }) => !reason.trim()).length,
-);
-const grade = computed(() => {
-  const is = eye.kept.value.has(selected.value);
-  return is && stage.value === 'scrubbed' ? 'proved' : is ? 'seen' : 'guess';
-});
 const ticketTo = computed(() => (coupon.value?.ticketId ? `/tickets/${coupon.value.ticketId}/prove` : '/coupons'));
-const about = computed(() => {
-  const reading = open.value;
-  if (!reading?.entries) return '';
-  const { cells, mmPerPx, card, unevenness } = reading.entries;
-  const read = cells.filter(({ unreadable: why }) => !why).length;
-  const light =
-    unevenness > 1.6 ? `light very uneven (1 : ${formatFigure(unevenness, 2)}), levelled` : 'light levelled';
-  const missing = reading.missing.length ? `${reading.missing.join(', ')} mark covered, ` : '';
-  return `card ${card} found, ${missing}straightened, ${light} · ${formatFigure(mmPerPx, 2)} mm a pixel · ${read} of ${cells.length} cells readable${reading.tookS === null ? '' : ` · read in ${reading.tookS.toFixed(1)} s`}`;
-});
-
-function mark(cell: number, outcome: Outcome | null): void {
-  if (!readsPicture.value) return eye.mark(cell, outcome);
-  const own = pictures.byHand[stage.value];
-  const proposal = pictures.proposals.value[stage.value].get(cell)?.outcome ?? null;
-  if (outcome === null || (outcome === proposal && !open.value?.keptAs)) own.delete(cell);
-  else own.set(cell, { outcome, reason: own.get(cell)?.reason ?? '' });
-}
-
-function rest(): void {
-  made.value?.layout.cells.forEach(
-    ({ index }) => pictures.burnt(index) && !eye.marks.value.has(index) && eye.mark(index, brush.value),
-  );
-}
+const outcomes = useOutcomes({ made, stage, pictures, eye, selected, brush });
+const { readsPicture, shown, unreadable, taken, proposed, reasonsMissing, grade, about, mark, rest } = outcomes;
 
 async function keepByEye(): Promise<void> {
   const at = stage.value;

@@ -7,6 +7,7 @@ import { request } from '../api/client';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { bringFile, type FileFault } from '../ui/bring-file';
+import FileLabel from '../ui/FileLabel.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
 import GradeMark from '../ui/GradeMark.vue';
@@ -68,11 +69,10 @@ const judgedChoices = [
   { value: 'no', label: 'not yet' },
 ];
 
-async function bringBack(event: Event): Promise<void> {
-  const brought = await bringFile(event, (format, text) =>
+async function bringBack(file: File): Promise<void> {
+  const brought = await bringFile(file, (format, text) =>
     request<ImportReport>('POST', '/api/ledger/import', { format, text }, bench.operatorId ?? ''),
   );
-  if (!brought) return;
   problems.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
   const { created, unchanged } = brought.report;
@@ -86,9 +86,7 @@ async function bringBack(event: Event): Promise<void> {
     <span class="files no-print">
       <a :href="`/api/ledger.csv?${query}`" download="ledger.csv" data-test-id="ledger-csv">CSV</a>
       <a :href="`/api/ledger.json?${query}`" download="ledger.json" data-test-id="ledger-json">JSON</a>
-      <label class="import"
-        >Bring a file back<input type="file" accept=".csv,.json" data-test-id="ledger-import" @change="bringBack"
-      /></label>
+      <FileLabel label="Bring a file back" accept=".csv,.json" test-id="ledger-import" @brought="bringBack" />
     </span>
   </PageHead>
   <div class="filters no-print">
@@ -162,25 +160,6 @@ async function bringBack(event: Event): Promise<void> {
   display: flex;
   align-items: center;
   gap: 1rem;
-}
-
-.import {
-  position: relative;
-  overflow: hidden;
-  color: var(--unto-action);
-  font-weight: 700;
-  padding: 0.5rem 0.2rem;
-}
-
-.import input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-
-.import:focus-within {
-  outline: 2px solid var(--unto-action);
 }
 
 .filters {

@@ -11,6 +11,7 @@ import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { bringFile, type FileFault } from '../ui/bring-file';
+import FileLabel from '../ui/FileLabel.vue';
 import PageHead from '../ui/PageHead.vue';
 
 /** What the shop keeps: machines, heads, lenses, calibrations, compounds, containers, substrates, blanks, profiles. */
@@ -73,8 +74,8 @@ async function done(id: string): Promise<void> {
   await router.push(`/stores/${id}`);
 }
 
-async function bringBack(event: Event): Promise<void> {
-  const brought = await bringFile(event, (format, text) =>
+async function bringBack(file: File): Promise<void> {
+  const brought = await bringFile(file, (format, text) =>
     request<StoresReport>(
       'POST',
       '/api/stores/import',
@@ -82,7 +83,6 @@ async function bringBack(event: Event): Promise<void> {
       bench.operatorId ?? '',
     ),
   );
-  if (!brought) return;
   faults.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
   const { created, revised, unchanged } = brought.report;
@@ -98,9 +98,7 @@ async function bringBack(event: Event): Promise<void> {
         >{{ KIND_WORDS[kind].many }} as CSV</a
       >
       <a href="/api/stores.json" download="stores.json" data-test-id="stores-json">All as JSON</a>
-      <label class="import"
-        >Bring a file back<input type="file" accept=".csv,.json" data-test-id="stores-import" @change="bringBack"
-      /></label>
+      <FileLabel label="Bring a file back" accept=".csv,.json" test-id="stores-import" @brought="bringBack" />
     </span>
   </PageHead>
   <section v-if="faults.length" class="faults" role="alert" data-test-id="import-faults">
@@ -147,24 +145,6 @@ async function bringBack(event: Event): Promise<void> {
   display: flex;
   align-items: baseline;
   gap: 1rem;
-}
-
-.import {
-  position: relative;
-  color: var(--unto-action);
-  font-weight: 700;
-  cursor: pointer;
-}
-
-.import input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-
-.import:focus-within {
-  outline: 2px solid var(--unto-action);
 }
 
 .faults {
