@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { axisValues, deliveredPower, equivalentRadius, PLAIN_DESIGN, type CouponDesign, type Stage } from '@unto/core';
 import { burnSetup, couponLimits, powerSource, rowMotion, type FittedBench } from '@unto/contract';
 import { TRUTHS } from '@unto/stand-ins/truth';
-import { compoundName, demoBench, type Named } from './demo-bench.js';
+import { demoCompound, demoBench, type Named } from './demo-bench.js';
 import type { DemoJob } from './job.js';
 import type { PictureTask, PictureAnswer } from './picture-worker.js';
 
@@ -53,7 +53,7 @@ export class CouponPictures {
 function taskOf(named: Named, job: DemoJob, code: string): Omit<PictureTask, 'stages' | 'seed'> {
   const bench = demoBench(named, job);
   const design = couponDesign(job, bench, code);
-  const compound = compoundName(named, job.compound);
+  const compound = demoCompound(named, job.compound)?.name ?? '';
   const blocks = [{ fromMm: 0, toMm: 1000, compound, coats: 1, powder: false }];
   return {
     design,

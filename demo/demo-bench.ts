@@ -27,12 +27,12 @@ export function demoBench(scribe: Named, job: DemoJob): FittedBench {
   };
 }
 
-/** Name of a compound of the demo; empty for none. */
-export function compoundName(scribe: Named, key: string | null): string {
+/** A compound of the demo; null for none. */
+export function demoCompound(scribe: Named, key: string | null): StoreItem<'compound'>['body'] | null {
   const items = demoStores(
     (other) => scribe.id(other),
     (ago) => scribe.day(ago),
   );
   const found = items.find((item): item is DemoItem<'compound'> => item.kind === 'compound' && item.key === key);
-  return found?.body.name ?? '';
+  return found?.body ?? null;
 }

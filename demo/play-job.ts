@@ -1,12 +1,6 @@
+import { fitWindow, proposeOutcome, quickestSetting, settingFromWindow, type SettingChoice } from '@unto/core';
 import {
-  fitWindow,
-  proposeOutcome,
-  quickestSetting,
-  settingFromWindow,
-  usualRules,
-  type SettingChoice,
-} from '@unto/core';
-import {
+  couponRules,
   couponWindowCells,
   EVENNESS_STEPS,
   pictureEntriesOf,
@@ -17,7 +11,7 @@ import {
   type Ticket,
   type Workshop,
 } from '@unto/contract';
-import { demoBench } from './demo-bench.js';
+import { demoBench, demoCompound } from './demo-bench.js';
 import type { DemoJob } from './job.js';
 import type { Scribe } from './scribe.js';
 import { demoStores, type DemoItem } from './stores.js';
@@ -112,7 +106,7 @@ async function proveOnCoupon(scribe: Scribe, job: DemoJob, again: number): Promi
   if (made.design.code !== shot.design.code)
     throw new Error(`${name} became ${made.design.code}, but was pictured as ${shot.design.code}.`);
   let coupon = await scribe.call<Coupon>('markBurnt', { version: 1 }, at(job.opened - 0.4));
-  const rules = usualRules(job.aim.tone);
+  const rules = couponRules(job.aim.tone, demoCompound(scribe, job.compound));
   for (const [stage, daysAgo] of [
     ['rinsed', job.opened - 0.5],
     ['scrubbed', job.opened - 0.6],

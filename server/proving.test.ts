@@ -193,7 +193,12 @@ const cell = (index: number, contrast: number | null, change: object = {}) => ({
   ...{ cell: index, unreadable: contrast === null ? 'glare' : null },
   ...{ lightness: contrast === null ? null : 70 - contrast, bareLightness: contrast === null ? null : 70 },
   ...{ contrast, deltaE: contrast, coverage: contrast === null ? null : 1, evenness: contrast === null ? null : 0.95 },
-  ...{ grain: contrast === null ? null : 1, edgeUm: contrast === null ? null : 90, halo: contrast === null ? null : 0 },
+  ...{
+    chroma: contrast === null ? null : 3,
+    grain: contrast === null ? null : 1,
+    edgeUm: contrast === null ? null : 90,
+    halo: contrast === null ? null : 0,
+  },
   ...change,
 });
 async function pictured(couponId: string, stage: string, contrasts: (number | null)[], fileHash?: string) {

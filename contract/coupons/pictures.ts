@@ -1,5 +1,15 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
-import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CellMeasure, type CouponPictureReading } from '@unto/core';
+import {
+  CARD_SIZES,
+  MAX_CELLS,
+  STAGES,
+  UNREADABLE,
+  usualRules,
+  type CellMeasure,
+  type CouponPictureReading,
+  type OutcomeRules,
+} from '@unto/core';
+import type { Aim } from '../tickets/index.js';
 import { keptHash, notNegative, oneOf, pictureSpot, positive, uuid, whole, within } from '../fields/index.js';
 
 const measured = (label: string) => number().label(label).nullable().defined();
@@ -14,6 +24,7 @@ const cellMeasure = object({
   bareLightness: measured('L* of bare ground'),
   contrast: measured('Contrast'),
   deltaE: measured('ΔE₀₀'),
+  chroma: measured('Chroma'),
   coverage: measured('Coverage'),
   evenness: measured('Evenness'),
   grain: measured('Grain'),
@@ -95,6 +106,15 @@ export const outcomeRules = object({
   halo: within('Halo', 0, 5),
   edgeUm: positive('Edge', 'µm'),
   evenness: within('Evenness', 0, 1),
+  chroma: within('Chroma', 0, 150),
 }).noUnknown();
+
+/** Colours that are none, as they are written of a compound. */
+const COLOURLESS = /black|gr[ae]y|white|silver|clear|^$/i;
+
+/** Rules for a compound's marks before anybody moves them. */
+export function couponRules(tone: Aim['tone'], compound: { readonly colour: string } | null): OutcomeRules {
+  return usualRules(tone, compound !== null && !COLOURLESS.test(compound.colour));
+}
 
 export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();

@@ -21,6 +21,8 @@ export interface CellMeasure {
   readonly contrast: number | null;
   /** ΔE₀₀ to the bare ground beside it. */
   readonly deltaE: number | null;
+  /** CIELAB chroma of the mark itself, holes and dirt left out: a black mark has next to none, a scorched one is brown. */
+  readonly chroma: number | null;
   /** Share of the cell past the midpoint between bare ground and its full mark. */
   readonly coverage: number | null;
   /** 1 − median absolute deviation ÷ contrast; null where there is next to no contrast. */
@@ -112,6 +114,7 @@ function measureCell(task: CellTask): CellMeasure {
     bareLightness: bare.l,
     contrast,
     deltaE: ciede2000(lab, bare),
+    chroma: marked ? chromaOf(picture, pixels, sorted) : null,
     coverage: coverageOf(values, sorted, bare.l, ground.noise),
     evenness: marked ? evennessOf(picture, pixels, middle, contrast) : null,
     grain: Math.sqrt(Math.max(0, highPass(picture, box) ** 2 - ground.texture ** 2)),
@@ -128,6 +131,7 @@ function nothing(cell: number, why: Unreadable): CellMeasure {
     bareLightness: null,
     contrast: null,
     deltaE: null,
+    chroma: null,
     coverage: null,
     evenness: null,
     grain: null,
@@ -204,6 +208,21 @@ function meanColour({ rgb }: LevelPicture, pixels: Int32Array): [number, number,
     b += rgb[3 * i + 2]!;
   }
   return [r / pixels.length, g / pixels.length, b / pixels.length];
+}
+
+/** Chroma of the mean colour of the middle half of the pixels, by lightness. */
+function chromaOf({ l, rgb }: LevelPicture, pixels: Int32Array, sorted: Float32Array): number {
+  const [low, high] = [sorted[sorted.length >> 2]!, sorted[(3 * sorted.length) >> 2]!];
+  let [r, g, b, count] = [0, 0, 0, 0];
+  for (const i of pixels) {
+    if (l[i]! < low || l[i]! > high) continue;
+    r += rgb[3 * i]!;
+    g += rgb[3 * i + 1]!;
+    b += rgb[3 * i + 2]!;
+    count += 1;
+  }
+  const lab = linearToLab(r / count, g / count, b / count);
+  return Math.hypot(lab.a, lab.b);
 }
 
 /** Share of pixels past half way from bare ground to the cell's own full mark (its darkest, or lightest, tenth). */

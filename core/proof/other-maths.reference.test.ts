@@ -1,3 +1,4 @@
+import { converter } from 'culori';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { cardSvg, reflectanceOf, referenceCard, type CardSize } from '../card/index.js';
@@ -34,13 +35,15 @@ const GROUND = 170;
 /** A grey of its own for every cell, so that a cell taken for its neighbour shows. */
 const greyOf = (index: number) => 20 + ((index * 67) % 120);
 
-function coloured(of: CouponLayout): string {
+type Paint = (index: number) => readonly [number, number, number];
+const GREYS: Paint = (index) => [greyOf(index), greyOf(index), greyOf(index)];
+
+function coloured(of: CouponLayout, paint: Paint): string {
   return couponSvg(of)
     .replace('fill="none" stroke="#59636A" stroke-width="0.1"/>', `fill="rgb(${GROUND},${GROUND},${GROUND})"/>`)
     .replace('<g id="cells" stroke="#1F262B" stroke-width="0.05">', '<g id="cells">')
     .replace(/<g id="cell-(\d+)"([^>]*)>(<title>.*?<\/title>)<rect/g, (_, n: string, rest: string, title: string) => {
-      const grey = greyOf(Number(n) - 1);
-      return `<g id="cell-${n}"${rest}>${title}<rect fill="rgb(${grey},${grey},${grey})"`;
+      return `<g id="cell-${n}"${rest}>${title}<rect fill="rgb(${paint(Number(n) - 1).join()})"`;
     })
     .replace('stroke-width="0.15"', 'stroke-width="0.22"');
 }
@@ -49,6 +52,7 @@ async function photo(
   turn: number,
   card: CardSize = 'A5',
   matrix: [number, number, number, number] = [1, 0.02, -0.03, 1],
+  paint: Paint = GREYS,
 ) {
   const { widthMm, heightMm } = referenceCard(card);
   const wide = 1700;
@@ -58,7 +62,7 @@ async function photo(
     .flatten({ background: '#fff' })
     .png()
     .toBuffer();
-  const coupon = await sharp(Buffer.from(coloured(layout)), { density: 400 })
+  const coupon = await sharp(Buffer.from(coloured(layout, paint)), { density: 400 })
     .resize(Math.round(60 * scale), Math.round(48 * scale), { fit: 'fill' })
     .rotate(2, { background: '#ffffff00' })
     .png()
@@ -109,10 +113,26 @@ describe('coupons in pictures made by other means', () => {
   }, 30_000);
 });
 
+describe('the tint of a mark', () => {
+  it('is the chroma that culori makes of the same colour, and none for greys', async () => {
+    const browns: Paint = (index) => [40 + 3 * index, 30 + 2 * index, 22 + ((index * 7) % 12)];
+    const paint: Paint = (index) => (index % 2 ? browns(index) : GREYS(index));
+    const { cells } = readCoupon(openCardPicture(await photo(90, 'A5', undefined, paint)), layout);
+    const toLab = converter('lab65');
+    for (const { cell, chroma, contrast } of cells) {
+      if (contrast! < 12) continue;
+      const [r, g, b] = paint(cell).map(reflectanceOf) as [number, number, number];
+      const wanted = toLab({ mode: 'lrgb', r, g, b });
+      const miss = Math.abs(chroma! - Math.hypot(wanted.a, wanted.b));
+      expect(miss, `cell ${cell + 1}: ${chroma} for ${Math.hypot(wanted.a, wanted.b)}`).toBeLessThan(2.5);
+    }
+  }, 30_000);
+});
+
 describe('outcomes by the rules', () => {
   const measure = (change: Partial<CellMeasure> = {}): CellMeasure => ({
     ...{ cell: 0, unreadable: null, lightness: 20, bareLightness: 70, contrast: 50, deltaE: 45, coverage: 1 },
-    ...{ evenness: 0.95, grain: 1, edgeUm: 90, halo: 0.02 },
+    ...{ chroma: 4, evenness: 0.95, grain: 1, edgeUm: 90, halo: 0.02 },
     ...change,
   });
   const rules = usualRules('dark on light');
@@ -129,6 +149,9 @@ describe('outcomes by the rules', () => {
     [{ halo: 0.3 }, 'over'],
     [{ edgeUm: 400 }, 'over'],
     [{ evenness: 0.7 }, 'over'],
+    [{ chroma: 9.9 }, 'holds'],
+    [{ chroma: 10.1 }, 'over'],
+    [{ chroma: 40, contrast: 10 }, 'under'],
     [{ unreadable: 'glare', contrast: null } as const, undefined],
   ])('of %j is %s', (now, wanted) => expect(outcome(now)).toBe(wanted));
 
@@ -137,6 +160,10 @@ describe('outcomes by the rules', () => {
     const pale = measure({ contrast: -15 });
     expect(proposeOutcome(pale, null, light, 'light on dark')!.outcome).toBe('holds');
     expect(proposeOutcome(pale, null, rules, 'dark on light')!.outcome).toBe('under');
+    // A light mark shows a tint sooner; one with a colour of its own is not judged by it.
+    const yellowed = measure({ contrast: -15, chroma: 12 });
+    expect(proposeOutcome(yellowed, null, light, 'light on dark')!.because).toBe('tinted, chroma 12, over 5');
+    expect(proposeOutcome(yellowed, null, usualRules('light on dark', true), 'light on dark')!.outcome).toBe('holds');
   });
 
   it('leave retention undefined where there was nothing to lose', () => {

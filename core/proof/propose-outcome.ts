@@ -12,14 +12,32 @@ export interface OutcomeRules {
   readonly halo: number;
   readonly edgeUm: number;
   readonly evenness: number;
+  /** A mark of more chroma than this is scorched: brown where it should be black, or yellowed where it should be white. */
+  readonly chroma: number;
 }
 
 /** Least contrast of a mark, L*: dark on light 20, light on dark 12. Common practice, no source. */
 const CONTRAST = { 'dark on light': 20, 'light on dark': 12 } as const;
 
-/** The rules as they stand before anybody moves them. Common practice, no source. */
-export function usualRules(tone: keyof typeof CONTRAST): OutcomeRules {
-  return { retention: 0.85, contrast: CONTRAST[tone], coverage: 0.9, halo: 0.25, edgeUm: 350, evenness: 0.75 };
+/** Chroma of a mark without a colour of its own: a dark one may be warm, a light one shows every tint. Common practice, no source. */
+const CHROMA = { 'dark on light': 10, 'light on dark': 5 } as const;
+/** No pigment comes to this much: a compound with a colour of its own is not judged by its tint. */
+const ANY_CHROMA = 150;
+
+/**
+ * The rules as they stand before anybody moves them. Common practice, no source.
+ * @param coloured the compound leaves a mark with a colour of its own
+ */
+export function usualRules(tone: keyof typeof CONTRAST, coloured = false): OutcomeRules {
+  return {
+    retention: 0.85,
+    contrast: CONTRAST[tone],
+    coverage: 0.9,
+    halo: 0.25,
+    edgeUm: 350,
+    evenness: 0.75,
+    chroma: coloured ? ANY_CHROMA : CHROMA[tone],
+  };
 }
 
 /** An outcome as the rules would have it, and the rule that decided. */
@@ -67,6 +85,8 @@ export function proposeOutcome(
     return { outcome: 'over', because: `edge ${now.edgeUm.toFixed(0)} µm, over ${rules.edgeUm} µm` };
   if (now.evenness !== null && now.evenness < rules.evenness)
     return { outcome: 'over', because: `evenness ${now.evenness.toFixed(2)}, under ${rules.evenness}` };
+  if (now.chroma !== null && now.chroma > rules.chroma)
+    return { outcome: 'over', because: `tinted, chroma ${now.chroma.toFixed(0)}, over ${rules.chroma}` };
   return {
     outcome: 'holds',
     because: kept === null ? 'within all limits' : `${percent(kept)} kept, within all limits`,

@@ -11,6 +11,7 @@ import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useDraft } from '../ui/useDraft';
+import FileLabel from '../ui/FileLabel.vue';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 import AxisFields from './AxisFields.vue';

@@ -66,7 +66,13 @@ async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
   margin-left: auto;
   display: flex;
   align-items: center;
+  font-size: 0.9rem;
 }
 
-.link,
+.link {
+  padding: 0.5rem;
+  color: var(--unto-action);
+  font-weight: 700;
+  text-decoration: none;
+}
 </style>

@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { usualRules, type OutcomeRules } from '@unto/core';
-import type { Aim } from '@unto/contract';
+import type { OutcomeRules } from '@unto/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import NumberField from '../ui/NumberField.vue';
 
 /** The limits by which outcomes are proposed; moved, every cell is judged again at once. */
 const rules = defineModel<OutcomeRules>({ required: true });
-const props = defineProps<{ tone: Aim['tone'] }>();
+const props = defineProps<{ usual: OutcomeRules }>();
 const FIELDS: readonly { key: keyof OutcomeRules; label: string; unit: string; scale: number }[] = [
   { key: 'contrast', label: 'Too little: contrast under', unit: 'ΔL*', scale: 1 },
   { key: 'retention', label: 'Too little: keeps under', unit: '%', scale: 100 },
@@ -15,9 +14,9 @@ const FIELDS: readonly { key: keyof OutcomeRules; label: string; unit: string; s
   { key: 'halo', label: 'Too much: halo over', unit: '%', scale: 100 },
   { key: 'edgeUm', label: 'Too much: edge over', unit: 'µm', scale: 1 },
   { key: 'evenness', label: 'Too much: evenness under', unit: '', scale: 1 },
+  { key: 'chroma', label: 'Too much: tint over', unit: 'C*', scale: 1 },
 ];
-const usual = computed(() => usualRules(props.tone));
-const moved = computed(() => FIELDS.some(({ key }) => usual.value[key] !== rules.value[key]));
+const moved = computed(() => FIELDS.some(({ key }) => props.usual[key] !== rules.value[key]));
 function set(key: keyof OutcomeRules, value: number | null): void {
   if (value !== null && Number.isFinite(value) && value >= 0) rules.value = { ...rules.value, [key]: value };
 }

@@ -24,7 +24,7 @@ const told = vi.hoisted(() => ({
 const measure = (cell: number): CellMeasure => ({
   ...{ cell, unreadable: cell === 2 ? 'glare' : null, lightness: 20, bareLightness: 70, deltaE: 44, coverage: 0.98 },
   contrast: cell === 2 ? null : told.contrast,
-  ...{ evenness: 0.94, grain: 1, edgeUm: 90, halo: 0.01 },
+  ...{ chroma: 3, evenness: 0.94, grain: 1, edgeUm: 90, halo: 0.01 },
 });
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
 vi.mock('../workers/useComputations', () => ({

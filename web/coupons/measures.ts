@@ -3,7 +3,7 @@ import type { Aim, CouponPictureEntries } from '@unto/contract';
 
 /** A measure of a cell that is shown: its name, unit, digits, and the number in a reading; null where there is none. */
 export interface ShownMeasure {
-  readonly key: 'contrast' | 'deltaE' | 'coverage' | 'evenness' | 'grain' | 'edgeUm';
+  readonly key: 'contrast' | 'deltaE' | 'chroma' | 'coverage' | 'evenness' | 'grain' | 'edgeUm';
   readonly name: string;
   readonly unit: string;
   readonly digits: number;
@@ -21,6 +21,7 @@ export const SHOWN_MEASURES: readonly ShownMeasure[] = [
     of: ({ contrast }, tone) => (contrast === null ? null : aimedContrast(contrast, tone)),
   },
   { key: 'deltaE', name: 'colour', unit: 'ΔE₀₀', digits: 1, of: ({ deltaE }) => deltaE },
+  { key: 'chroma', name: 'tint', unit: 'C*', digits: 0, of: ({ chroma }) => chroma },
   { key: 'coverage', name: 'coverage', unit: '%', digits: 0, of: ({ coverage }) => percent(coverage) },
   { key: 'evenness', name: 'evenness', unit: '', digits: 2, of: ({ evenness }) => evenness },
   { key: 'grain', name: 'grain', unit: 'L*', digits: 1, of: ({ grain }) => grain },

@@ -40,7 +40,7 @@ const measure = (cell: number, contrast: number | null): CellMeasure => ({
     coverage: contrast === null ? null : 0.97,
     evenness: contrast === null ? null : 0.91,
   },
-  ...{ grain: 1.2, edgeUm: 96, halo: 0.02 },
+  ...{ chroma: 3, grain: 1.2, edgeUm: 96, halo: 0.02 },
 });
 const entries = (contrast: (cell: number) => number | null): CouponPictureEntries => ({
   ...{ fileHash: 'a'.repeat(64), card: 'A5', missMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, byHand: false },
@@ -157,7 +157,7 @@ describe('rules', () => {
     const rules = ref<OutcomeRules>({ ...usualRules('dark on light') });
     const panel = shown(RulesPanel, {
       modelValue: rules.value,
-      tone: 'dark on light',
+      usual: usualRules('dark on light'),
       'onUpdate:modelValue': (now: OutcomeRules) => (rules.value = now),
     });
     expect(panel.find('summary').text()).toBe('Rules, as usual');

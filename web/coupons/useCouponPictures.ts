@@ -1,7 +1,6 @@
 import {
   CoreError,
   proposeOutcome,
-  usualRules,
   type CouponLayout,
   type Outcome,
   type OutcomeRules,
@@ -10,6 +9,7 @@ import {
   type Stage,
 } from '@unto/core';
 import {
+  couponRules,
   pictureEntriesOf,
   type Aim,
   type Coupon,
@@ -60,7 +60,11 @@ export function useCouponPictures(
   const worker = useComputations();
   const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
   const byHand = reactive<Record<Stage, Map<number, TakenByHand>>>({ rinsed: new Map(), scrubbed: new Map() });
-  const rules = ref<OutcomeRules>(usualRules(tone.value));
+  const usual = computed(() => {
+    const compound = bench.item('compound', coupon.value?.compoundId ?? undefined);
+    return couponRules(tone.value, compound?.body ?? null);
+  });
+  const rules = ref<OutcomeRules>(usual.value);
   const fault = ref('');
   const working = ref(false);
   /** What was asked last of each stage: an answer that something newer has overtaken is let go. */
@@ -228,13 +232,14 @@ export function useCouponPictures(
 
   /** Rules of an earlier reading go on; without one the usual ones of the aim. */
   function setRules(used: OutcomeRules | null): void {
-    rules.value = used ?? usualRules(tone.value);
+    rules.value = { ...usual.value, ...used };
   }
 
   return {
     setRules,
     pictures,
     byHand,
+    usual,
     rules,
     fault,
     working,

@@ -46,7 +46,6 @@ label {
 
 .link {
   padding: 0 0.4rem;
-  font-size: 0.9rem;
 }
 
 .outlined,

@@ -212,7 +212,7 @@ const changedByServer = (found: Coupon) => adopt(found);
             <h3>Kept after the scrub, % of contrast</h3>
             <KeptMap :layout="made.layout" :entries="entries" :selected="selected" @select="selected = $event" />
           </template>
-          <RulesPanel v-model="pictures.rules.value" :tone="tone" />
+          <RulesPanel v-model="pictures.rules.value" :usual="pictures.usual.value" />
           <BringPicture
             again
             :working="pictures.working.value"
