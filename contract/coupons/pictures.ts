@@ -9,7 +9,6 @@ import {
   type CouponPictureReading,
   type OutcomeRules,
 } from '@unto/core';
-import type { Aim } from '../tickets/index.js';
 import { keptHash, notNegative, oneOf, pictureSpot, positive, uuid, whole, within } from '../fields/index.js';
 
 const measured = (label: string) => number().label(label).nullable().defined();
@@ -113,7 +112,10 @@ export const outcomeRules = object({
 const COLOURLESS = /black|gr[ae]y|white|silver|clear|^$/i;
 
 /** Rules for a compound's marks before anybody moves them. */
-export function couponRules(tone: Aim['tone'], compound: { readonly colour: string } | null): OutcomeRules {
+export function couponRules(
+  tone: Parameters<typeof usualRules>[0],
+  compound: { readonly colour: string } | null,
+): OutcomeRules {
   return usualRules(tone, compound !== null && !COLOURLESS.test(compound.colour));
 }
 
