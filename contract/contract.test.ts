@@ -8,6 +8,7 @@ import {
   createJudgement,
   createRun,
   createStatedSetting,
+  couponRules,
   createWeighing,
   openApiDocument,
   PROBLEMS,
@@ -183,5 +184,20 @@ describe('a fitted bench', () => {
     );
     expect(job.tolerance.focusShare).toBeGreaterThan(0);
     expect(job.tolerance.focusShare).toBeLessThan(0.05);
+  });
+});
+
+describe('rules for a compound’s marks', () => {
+  it.each(['black', 'Dark grey', 'gray', 'WHITE', 'silver', 'clear', ''])('of “%s” ask for no tint', (colour) => {
+    expect(couponRules('dark on light', { colour }).chroma).toBe(10);
+    expect(couponRules('light on dark', { colour }).chroma).toBe(5);
+  });
+
+  it.each(['copper tone', 'blue', 'russet', 'gold'])('of “%s” leave its own colour alone', (colour) => {
+    expect(couponRules('dark on light', { colour }).chroma).toBeGreaterThan(134);
+  });
+
+  it('without a compound are those of a bare mark', () => {
+    expect(couponRules('light on dark', null)).toEqual(couponRules('light on dark', { colour: 'white' }));
   });
 });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { usualRules } from '@unto/core';
-import type { Controller, ControllerJob, ControllerReport } from '@unto/contract';
+import { couponRules, type Controller, type ControllerJob, type ControllerReport } from '@unto/contract';
 import { DESIGN, fillStores, openTestBench, storeBody, ticketBody, type TestBench } from './testing/bench.js';
 
 let bench: TestBench;
@@ -201,7 +201,13 @@ const cell = (index: number, contrast: number | null, change: object = {}) => ({
   },
   ...change,
 });
-async function pictured(couponId: string, stage: string, contrasts: (number | null)[], fileHash?: string) {
+async function pictured(
+  couponId: string,
+  stage: string,
+  contrasts: (number | null)[],
+  fileHash?: string,
+  change: (index: number) => object = () => ({}),
+) {
   const picture = {
     id: randomUUID(),
     stage,
@@ -209,7 +215,7 @@ async function pictured(couponId: string, stage: string, contrasts: (number | nu
       ...{ fileHash: fileHash ?? (await keptFile()), card: 'A5', missMm: 0.03, mmPerPx: 0.11, blurUm: 230 },
       ...{ unevenness: 1.2, byHand: false, code: 'K-001', noise: 0.4, edgeFloorUm: 80 },
       corners: [0, 1, 2, 3].map((i) => ({ x: 10 * i, y: 5 })),
-      cells: contrasts.map((contrast, i) => cell(i, contrast)),
+      cells: contrasts.map((contrast, i) => cell(i, contrast, change(i))),
     },
   };
   return { picture, ...(await bench.call('POST', `/api/coupons/${couponId}/pictures`, picture)) };
@@ -250,6 +256,23 @@ describe('pictures of a coupon', () => {
       rules,
       picture_id: picture.id,
     });
+  });
+
+  it('with a scorched cell propose too much by its tint, unless the rules ask no tint of it', async () => {
+    const coupon = await burntCoupon();
+    const brown = (i: number) => (i === 3 ? { chroma: 19 } : {});
+    const { picture } = await pictured(coupon.id, 'scrubbed', FULL, undefined, brown);
+    const reading = (rules: object) =>
+      bench.call('POST', `/api/coupons/${coupon.id}/readings`, {
+        ...{ id: randomUUID(), stage: 'scrubbed', source: 'picture', pictureId: picture.id, rules },
+        entries: [{ cell: 3, outcome: 'holds' }],
+      });
+    expect((await reading(usualRules('dark on light'))).body.faults[0].message).toMatch(/Cell 4 was taken as other/);
+    const { chroma: _, ...without } = usualRules('dark on light');
+    const { status, body: refused } = await reading(without);
+    expect([status, refused.faults[0].message]).toEqual([422, expect.stringMatching(/Chroma/)]);
+    const { body } = await reading(couponRules('dark on light', { colour: 'copper tone' }));
+    expect(body.readings[0].entries).toEqual([{ cell: 3, outcome: 'holds', proposed: 'holds' }]);
   });
 
   it('are refused before the coupon is burnt, as before and after at once, of another coupon, or with cells missing', async () => {

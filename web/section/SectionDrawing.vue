@@ -243,7 +243,7 @@ const band = computed(() => {
         <g aria-hidden="true">
           <path :d="`M${centre - 130} ${beam.focusY - beam.depthPx} h-10 v${2 * beam.depthPx} h10`" class="depth" />
           <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 4" text-anchor="end" class="mono">
-            ± {{ withUnit(model.beam!.depthMm, 'mm') }}
+            ± {{ withUnit(model.beam!.depthMm, 'mm', 2) }}
           </text>
           <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 22" text-anchor="end" class="small-text">
             in focus (spot +{{ formatNumber(model.beam!.growth * 100) }} %)
