@@ -21,7 +21,10 @@ export interface CellMeasure {
   readonly contrast: number | null;
   /** ΔE₀₀ to the bare ground beside it. */
   readonly deltaE: number | null;
-  /** CIELAB chroma of the mark itself, holes and dirt left out: a black mark has next to none, a scorched one is brown. */
+  /**
+   * CIELAB chroma of the mark itself, holes and dirt left out: a black mark has next to none, a scorched one is brown. Null where a
+   * coloured ground shows through a mark that is not solid.
+   */
   readonly chroma: number | null;
   /** Share of the cell past the midpoint between bare ground and its full mark. */
   readonly coverage: number | null;
@@ -107,6 +110,9 @@ function measureCell(task: CellTask): CellMeasure {
   const middle = sorted[sorted.length >> 1]!;
   // A mark tells by its own rim; where there is none, the ground's texture must.
   if (marked ? isSmeared(task, bare.l, middle) : task.smooth) return nothing(cell.index, 'blur');
+  const evenness = marked ? evennessOf(picture, pixels, middle, contrast) : null;
+  const grain = Math.sqrt(Math.max(0, highPass(picture, box) ** 2 - ground.texture ** 2));
+  const own = marked && (Math.hypot(bare.a, bare.b) < COLOURED || (evenness! > SOLID.evenness && grain < SOLID.grain));
   return {
     cell: cell.index,
     unreadable: null,
@@ -114,10 +120,10 @@ function measureCell(task: CellTask): CellMeasure {
     bareLightness: bare.l,
     contrast,
     deltaE: ciede2000(lab, bare),
-    chroma: marked ? chromaOf(picture, pixels, sorted) : null,
+    chroma: own ? chromaOf(picture, pixels, sorted, contrast > 0) : null,
     coverage: coverageOf(values, sorted, bare.l, ground.noise),
-    evenness: marked ? evennessOf(picture, pixels, middle, contrast) : null,
-    grain: Math.sqrt(Math.max(0, highPass(picture, box) ** 2 - ground.texture ** 2)),
+    evenness,
+    grain,
     edgeUm: marked ? cellEdge(picture, layout, cell, task.blur) : null,
     halo: marked ? haloOf(picture, layout, cell, bare.l) / contrast : null,
   };
@@ -210,9 +216,16 @@ function meanColour({ rgb }: LevelPicture, pixels: Int32Array): [number, number,
   return [r / pixels.length, g / pixels.length, b / pixels.length];
 }
 
-/** Chroma of the mean colour of the middle half of the pixels, by lightness. */
-function chromaOf({ l, rgb }: LevelPicture, pixels: Int32Array, sorted: Float32Array): number {
-  const [low, high] = [sorted[sorted.length >> 2]!, sorted[(3 * sorted.length) >> 2]!];
+/** Ground of more chroma than this lends its colour to a mark that is not solid; a solid one is so even, and so little grained (L*). */
+const COLOURED = 6;
+const SOLID = { evenness: 0.96, grain: 0.3 } as const;
+/** Of the pixels ordered from the fullest mark on, these tell its colour: the first may be dirt, the last let the ground show through. */
+const FULLEST = { from: 0.05, to: 0.3 } as const;
+
+/** Chroma of the mean colour of the fullest part of a mark. */
+function chromaOf({ l, rgb }: LevelPicture, pixels: Int32Array, sorted: Float32Array, dark: boolean): number {
+  const at = (share: number) => sorted[Math.floor((dark ? share : 1 - share) * (sorted.length - 1))]!;
+  const [low, high] = dark ? [at(FULLEST.from), at(FULLEST.to)] : [at(FULLEST.to), at(FULLEST.from)];
   let [r, g, b, count] = [0, 0, 0, 0];
   for (const i of pixels) {
     if (l[i]! < low || l[i]! > high) continue;
