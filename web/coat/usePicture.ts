@@ -2,7 +2,7 @@ import type { CoatMap, CoatReference, Point2 } from '@unto/core';
 import { judgePicture, type CreateCoatPicture, type KeptFile, type PictureEntries } from '@unto/contract';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
-import { ApiProblem, request, sendFile, Unreachable } from '../api/client';
+import { request, sendFile } from '../api/client';
 import { useAct } from '../stores/useAct';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
@@ -67,10 +67,7 @@ export function usePicture(weighingId: () => string | null) {
       await checkPictureFile(kept.mediaType, picture);
       await show(kept.hash, picture);
     } catch (error) {
-      fault.value =
-        error instanceof ApiProblem || error instanceof Unreachable || error instanceof Error
-          ? error.message
-          : String(error);
+      fault.value = error instanceof Error ? error.message : String(error);
     } finally {
       working.value = false;
     }

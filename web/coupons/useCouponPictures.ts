@@ -1,5 +1,4 @@
 import {
-  CoreError,
   proposeOutcome,
   type CouponLayout,
   type Outcome,
@@ -18,7 +17,7 @@ import {
   type KeptFile,
 } from '@unto/contract';
 import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
-import { ApiProblem, request, sendFile, Unreachable } from '../api/client';
+import { request, sendFile } from '../api/client';
 import { useBench } from '../stores/bench';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
@@ -183,9 +182,8 @@ export function useCouponPictures(
     try {
       await work();
     } catch (error) {
-      const known = error instanceof ApiProblem || error instanceof Unreachable || error instanceof CoreError;
-      if (!known && !(error instanceof Error)) throw error;
-      fault.value = (error as Error).message;
+      if (!(error instanceof Error)) throw error;
+      fault.value = error.message;
     } finally {
       working.value = false;
     }
