@@ -1,25 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from 'yup';
-import { depthOfFocus, spotOffFocus } from '@unto/core';
 import {
   CONTRAST_STEPS,
-  couponBench,
-  couponLimits,
   createJudgement,
   createRun,
   createStatedSetting,
-  couponRules,
   createWeighing,
   openApiDocument,
   PROBLEMS,
-  rayleighOf,
-  rowMotion,
   ROUTES,
-  settingJob,
   STORE_BODIES,
   STORE_LINKS,
-  windowBench,
-  type FittedBench,
 } from './index.js';
 
 const ID = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001';
@@ -138,66 +129,5 @@ describe('registries', () => {
   it('link store kinds by fields that their schemas have', () => {
     for (const [kind, link] of Object.entries(STORE_LINKS))
       expect(Object.keys(STORE_BODIES[kind as keyof typeof STORE_BODIES].fields)).toContain(link.field);
-  });
-});
-
-describe('a fitted bench', () => {
-  const bench = {
-    machine: {
-      motion: 'gantry',
-      topSpeedMmPerS: 600,
-      accelerationMmPerS2: 5000,
-      bedWidthMm: 700,
-      bedHeightMm: 500,
-      jumpDelayS: 0,
-    },
-    head: { ratedW: 55, firingThresholdPercent: 7 },
-    lens: { spotXMm: 0.08, spotYMm: 0.1, depthOfFocusMm: 0.53, depthGrowth: 0.05 },
-    substrate: { conductivity: 0.0162, diffusivity: 4.05 },
-    calibration: null,
-  } as unknown as FittedBench;
-
-  it('turns a stated depth of focus into the Rayleigh range that gives it back', () => {
-    const rayleighMm = rayleighOf(bench.lens);
-    expect(depthOfFocus({ rayleighMm, growth: 0.05 })).toBeCloseTo(0.53, 9);
-    expect(spotOffFocus({ spotMm: 0.1, rayleighMm }, 0.53)).toBeCloseTo(0.105, 9);
-  });
-
-  it('hands the core what it wants', () => {
-    expect(couponLimits(bench)).toEqual({
-      bed: { widthMm: 700, heightMm: 500 },
-      topSpeedMmPerS: 600,
-      firingThresholdPercent: 7,
-    });
-    expect(windowBench(bench).radiusMm).toBeCloseTo(Math.sqrt(0.04 * 0.05), 12);
-    expect(couponBench(bench).power).toMatchObject({ ratedW: 55 });
-    expect(rowMotion({ ...bench.machine, motion: 'galvo', jumpDelayS: 0.0004 })).toEqual({
-      kind: 'galvo',
-      jumpMmPerS: 600,
-      delayS: 0.0004,
-    });
-    const job = settingJob(
-      bench,
-      { widthMm: 38, heightMm: 22 },
-      { bound: 0.8, tolerancePower: 0.05, toleranceFocusMm: 0.3 },
-      150,
-    );
-    expect(job.tolerance.focusShare).toBeGreaterThan(0);
-    expect(job.tolerance.focusShare).toBeLessThan(0.05);
-  });
-});
-
-describe('rules for a compound’s marks', () => {
-  it.each(['black', 'Dark grey', 'gray', 'WHITE', 'silver', 'clear', ''])('of “%s” ask for no tint', (colour) => {
-    expect(couponRules('dark on light', { colour }).chroma).toBe(10);
-    expect(couponRules('light on dark', { colour }).chroma).toBe(5);
-  });
-
-  it.each(['copper tone', 'blue', 'russet', 'gold'])('of “%s” leave its own colour alone', (colour) => {
-    expect(couponRules('dark on light', { colour }).chroma).toBeGreaterThan(134);
-  });
-
-  it('without a compound are those of a bare mark', () => {
-    expect(couponRules('light on dark', null)).toEqual(couponRules('light on dark', { colour: 'white' }));
   });
 });

@@ -13,4 +13,3 @@ export * from './coat/index.js';
 export * from './prepare/index.js';
 export * from './devices/index.js';
 export * from './api/index.js';
-export * from './bench/index.js';

@@ -4,7 +4,7 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { axisValues, deliveredPower, equivalentRadius, PLAIN_DESIGN, type CouponDesign, type Stage } from '@unto/core';
-import { burnSetup, couponLimits, powerSource, rowMotion, type FittedBench } from '@unto/contract';
+import { burnSetup, couponLimits, powerSource, rowMotion, type FittedBench } from '@unto/domain';
 import { TRUTHS } from '@unto/stand-ins/truth';
 import { demoCompound, demoBench, type Named } from './demo-bench.js';
 import type { DemoJob } from './job.js';

@@ -1,4 +1,5 @@
-import type { FittedBench, StoreItem } from '@unto/contract';
+import type { StoreItem } from '@unto/contract';
+import type { FittedBench } from '@unto/domain';
 import type { DemoJob } from './job.js';
 import { demoStores, type DemoItem } from './stores.js';
 

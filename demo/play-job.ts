@@ -1,16 +1,6 @@
 import { fitWindow, proposeOutcome, quickestSetting, settingFromWindow, type SettingChoice } from '@unto/core';
-import {
-  couponRules,
-  couponWindowCells,
-  EVENNESS_STEPS,
-  pictureEntriesOf,
-  settingJob,
-  windowBench,
-  type Coupon,
-  type CreateRecipe,
-  type Ticket,
-  type Workshop,
-} from '@unto/contract';
+import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Ticket, type Workshop } from '@unto/contract';
+import { couponRules, couponWindowCells, pictureEntriesOf, settingJob, windowBench } from '@unto/domain';
 import { demoBench, demoCompound } from './demo-bench.js';
 import type { DemoJob } from './job.js';
 import type { Scribe } from './scribe.js';
@@ -176,7 +166,7 @@ async function weigh(scribe: Scribe, job: DemoJob, index: number, pieces: number
   const area = (job.mark[0] + 6) * (job.mark[1] + 6) * pieces;
   const share = scribe.near(job.film.transfer, 0.08, 4);
   const dry = Number((scribe.near(job.film.meanUm, 0.1, 2) * area * compound.dryDensity * 1e-6).toFixed(2));
-  const laid = Number((dry / (share * compound.massSolids)).toFixed(1));
+  const laid = Number((dry / (share * sprayedMix(compound).massSolids)).toFixed(1));
   const used = (job.opened > 100 ? 60 : 20) + index * laid;
   const before = Number(Math.max(container.tareG + laid + 6, container.tareG + container.netG - used).toFixed(1));
   const partsWeighed = index % 2 === 0 && dry > 0.1;

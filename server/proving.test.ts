@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { usualRules } from '@unto/core';
-import { couponRules, type Controller, type ControllerJob, type ControllerReport } from '@unto/contract';
+import type { Controller, ControllerJob, ControllerReport } from '@unto/contract';
+import { couponRules } from '@unto/domain';
 import { DESIGN, fillStores, openTestBench, storeBody, ticketBody, type TestBench } from './testing/bench.js';
 
 let bench: TestBench;

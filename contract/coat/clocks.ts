@@ -1,5 +1,4 @@
 import { object, type InferType } from 'yup';
-import { readClock, type ClockReading } from '@unto/core';
 import { oneOf, positive, text, uuid } from '../fields/index.js';
 
 /** Shaking, drying, how long a mix may be used, cooling. */
@@ -20,12 +19,4 @@ export interface Clock extends CreateClock {
   readonly startedAt: string;
   readonly endedAt: string | null;
   readonly outcome: 'passed' | 'dropped' | null;
-}
-
-/** How a clock stands at a moment of server time (ms since 1970). */
-export function readClockAt(
-  clock: { readonly startedAt: string | Date; readonly minimumS: number },
-  nowMs: number,
-): ClockReading {
-  return readClock({ startedAtMs: new Date(clock.startedAt).getTime(), minimumS: clock.minimumS }, nowMs);
 }

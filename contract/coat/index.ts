@@ -1,5 +1,4 @@
 export * from './clocks.js';
-export * from './judge-coat.js';
 export * from './pictures.js';
 export * from './readings.js';
 export * from './stored.js';

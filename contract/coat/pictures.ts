@@ -1,7 +1,6 @@
 import { array, boolean, number, object, type InferType } from 'yup';
-import { judgeCoatMap, type CoatMap, type CoatMapJudgement } from '@unto/core';
+import { type CoatMapJudgement } from '@unto/core';
 import { keptHash, note, notNegative, oneOf, pictureSpot, positive, uuid, whole } from '../fields/index.js';
-import type { Ticket } from '../tickets/tickets.js';
 
 /** What was done about a coat after its picture: the last moment that costs only compound. */
 export const PICTURE_DECISIONS = ['accepted', 'touch up', 'rinsed off'] as const;
@@ -49,18 +48,4 @@ export interface CoatPicture extends CreateCoatPicture {
   readonly ticketId: string;
   readonly at: string;
   readonly by: string;
-}
-
-/** Judges a map over the artwork of a ticket, which lies in the middle of the coat. */
-export function judgePicture(
-  map: CoatMap,
-  coat: { readonly widthMm: number; readonly heightMm: number },
-  ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm'>,
-): CoatMapJudgement {
-  return judgeCoatMap(map, {
-    xMm: (coat.widthMm - ticket.markWidthMm) / 2,
-    yMm: (coat.heightMm - ticket.markHeightMm) / 2,
-    widthMm: ticket.markWidthMm,
-    heightMm: ticket.markHeightMm,
-  });
 }

@@ -125,13 +125,6 @@ export interface Pins {
   readonly calibration: string | null;
 }
 
-/** Whether two records were made on the same revisions of everything that bears on a mark. */
-export function samePins(a: Pins, b: Pins): boolean {
-  return (['substrate', 'compound', 'head', 'lens', 'machine', 'calibration'] as const).every(
-    (key) => a[key] === b[key],
-  );
-}
-
 export const COUPON_STAGES = ['designed', 'burnt', 'rinsed', 'scrubbed'] as const;
 export type CouponStage = (typeof COUPON_STAGES)[number];
 

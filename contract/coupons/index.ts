@@ -1,4 +1,3 @@
 export * from './climb.js';
 export * from './coupons.js';
 export * from './pictures.js';
-export * from './window-cells.js';

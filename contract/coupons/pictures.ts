@@ -1,14 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
-import {
-  CARD_SIZES,
-  MAX_CELLS,
-  STAGES,
-  UNREADABLE,
-  usualRules,
-  type CellMeasure,
-  type CouponPictureReading,
-  type OutcomeRules,
-} from '@unto/core';
+import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CellMeasure } from '@unto/core';
 import { keptHash, notNegative, oneOf, pictureSpot, positive, uuid, whole, within } from '../fields/index.js';
 
 const measured = (label: string) => number().label(label).nullable().defined();
@@ -57,30 +48,6 @@ export type CouponPictureEntries = Omit<InferType<typeof couponPictureEntries>, 
   readonly cells: readonly CellMeasure[];
 };
 
-/** A reading as it is kept: which file it is of, and whether somebody put the corners there. */
-export function pictureEntriesOf(
-  reading: Omit<CouponPictureReading, 'picture'>,
-  fileHash: string,
-  byHand: boolean,
-): CouponPictureEntries {
-  const { card, missMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
-  const corners = reading.corners.map(({ x, y }) => ({ x, y }));
-  return {
-    fileHash,
-    card,
-    missMm,
-    mmPerPx,
-    blurUm,
-    unevenness,
-    corners,
-    byHand,
-    code: code.text,
-    noise,
-    edgeFloorUm,
-    cells,
-  };
-}
-
 export const createCouponPicture = object({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
@@ -107,16 +74,5 @@ export const outcomeRules = object({
   evenness: within('Evenness', 0, 1),
   chroma: within('Chroma', 0, 150),
 }).noUnknown();
-
-/** Colours that are none, as they are written of a compound. */
-const COLOURLESS = /black|gr[ae]y|white|silver|clear|^$/i;
-
-/** Rules for a compound's marks before anybody moves them. */
-export function couponRules(
-  tone: Parameters<typeof usualRules>[0],
-  compound: { readonly colour: string } | null,
-): OutcomeRules {
-  return usualRules(tone, compound !== null && !COLOURLESS.test(compound.colour));
-}
 
 export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();

@@ -28,23 +28,3 @@ export interface Fitting extends CreateFitting {
   readonly at: string;
   readonly by: string;
 }
-
-/**
- * Whether something ticked or acknowledged still holds under what is fitted now: focus, alignment and eyewear are asked again after
- * every change of head or lens.
- */
-export function holdsUnder(
-  check: { readonly station: string; readonly kind: string; readonly code: string; readonly at: string | Date },
-  fitting: Pick<Fitting, 'at'> | null,
-): boolean {
-  const bound = check.kind === 'check' ? check.station === 'place' : check.code.startsWith('eyewear');
-  return !fitting || !bound || new Date(check.at) >= new Date(fitting.at);
-}
-
-/** Whether another head or lens stands on the machine than was planned. */
-export function isOther(
-  fitting: Pick<Fitting, 'headId' | 'lensId'> | null,
-  planned: { readonly headId: string; readonly lensId: string },
-): boolean {
-  return fitting !== null && (fitting.headId !== planned.headId || fitting.lensId !== planned.lensId);
-}

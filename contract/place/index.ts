@@ -1,3 +1,2 @@
 export * from './fittings.js';
 export * from './place.js';
-export * from './work-out-place.js';

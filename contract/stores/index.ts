@@ -3,4 +3,3 @@ export * from './bodies.js';
 export * from './describe-fields.js';
 export * from './requests.js';
 export * from './shelf-bodies.js';
-export * from './film-band.js';

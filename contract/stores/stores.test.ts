@@ -4,7 +4,6 @@ import {
   createChoice,
   createIdentification,
   emptyBody,
-  fileTypeOf,
   LATER_FIELDS,
   shelfFields,
   STORE_BODIES,
@@ -205,15 +204,4 @@ describe('a choice and an identification', () => {
   ])('identification refuses %j', (change, message) =>
     expect(faults(createIdentification, { ...identification, ...change })).toMatch(message),
   );
-});
-
-describe('a file by its first bytes', () => {
-  it.each([
-    [[0x25, 0x50, 0x44, 0x46, 0x2d], 'application/pdf'],
-    [[0x89, 0x50, 0x4e, 0x47, 0x0d], 'image/png'],
-    [[0xff, 0xd8, 0xff, 0xe0], 'image/jpeg'],
-    [[0x4d, 0x5a], null],
-    [[0xff, 0xd8], null],
-    [[], null],
-  ])('%j', (bytes, type) => expect(fileTypeOf(Uint8Array.from(bytes))).toBe(type));
 });

@@ -98,7 +98,7 @@ export function ensureModules() {
 /** Builds the client when it is missing or older than its sources. */
 export function ensureClient() {
   const page = join(CLIENT, 'index.html');
-  const sources = ['web', 'core', 'contract', 'package-lock.json'].map((name) => join(ROOT, name));
+  const sources = ['web', 'core', 'contract', 'domain', 'package-lock.json'].map((name) => join(ROOT, name));
   if (existsSync(page) && statSync(page).mtimeMs >= newestChange(sources)) return;
   console.log('Building the client …');
   mkdirSync(CLIENT, { recursive: true });

@@ -1,6 +1,7 @@
 import { literal, Op } from 'sequelize';
 import { isMetal, isVitreous, NO_EVIDENCE, type MarkEvidence, type RecordRef, type SubstrateFamily } from '@unto/core';
-import { EVENNESS_STEPS, samePins, type Aim, type Pins, type StoreItem, type Ticket } from '@unto/contract';
+import { EVENNESS_STEPS, type Aim, type Pins, type StoreItem, type Ticket } from '@unto/contract';
+import { samePins } from '@unto/domain';
 import { list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 

@@ -13,15 +13,8 @@ import {
   type WindowCell,
   type WindowPoint,
 } from '@unto/core';
-import {
-  samePins,
-  settingJob,
-  windowBench,
-  type FittedBench,
-  type Pins,
-  type Ticket,
-  type Workshop,
-} from '@unto/contract';
+import type { Pins, Ticket, Workshop } from '@unto/contract';
+import { samePins, settingJob, windowBench, type FittedBench } from '@unto/domain';
 import { scrubbedCells } from '../coupons/view.js';
 import { list, type Context } from '../db/context.js';
 

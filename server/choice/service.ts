@@ -21,20 +21,19 @@ import {
   type PartFacts,
   type RankedOption,
 } from '@unto/core';
-import {
-  coatPlanFor,
-  type Choice,
-  type ChoiceOptionView,
-  type ChoicePage,
-  type CreateChoice,
-  type FittedBench,
-  type FrozenScore,
-  type MethodView,
-  type Pins,
-  type StoreItem,
-  type Ticket,
-  type Workshop,
+import type {
+  Choice,
+  ChoiceOptionView,
+  ChoicePage,
+  CreateChoice,
+  FrozenScore,
+  MethodView,
+  Pins,
+  StoreItem,
+  Ticket,
+  Workshop,
 } from '@unto/contract';
+import { coatPlanFor, sprayedMix, type FittedBench } from '@unto/domain';
 import { createOnce, find, insert, list, requireVersion, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
@@ -211,8 +210,7 @@ function compoundOption(
   const plan = entry.plan!;
   const grams = plan.mass.value;
   const minor = (massG: number) => (plan.pricePerPiece.value * 100 * massG) / grams;
-  const thinnerG =
-    (grams * body.thinnerRatio * body.thinnerDensityRatio) / (1 + body.thinnerRatio * body.thinnerDensityRatio);
+  const thinnerG = grams * (1 - sprayedMix(body).compoundShare);
   const facts: OptionFacts = {
     own,
     near,

@@ -1,4 +1,5 @@
-import { readClockAt, type Clock, type CreateClock } from '@unto/contract';
+import type { Clock, CreateClock } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import { fault, Refusal } from '../http/refusal.js';
 import { storeItem } from '../stores/service.js';

@@ -1,4 +1,5 @@
-import { judgePicture, type CoatPicture, type CreateCoatPicture } from '@unto/contract';
+import type { CoatPicture, CreateCoatPicture } from '@unto/contract';
+import { judgePicture } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';

@@ -1,10 +1,5 @@
-import {
-  COAT_ENTRIES,
-  workOutCoatReading,
-  type CoatEntriesOf,
-  type CoatReading,
-  type CreateCoatReading,
-} from '@unto/contract';
+import { COAT_ENTRIES, type CoatEntriesOf, type CoatReading, type CreateCoatReading } from '@unto/contract';
+import { workOutCoatReading } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { atField, fault, Refusal } from '../http/refusal.js';

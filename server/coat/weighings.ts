@@ -1,16 +1,7 @@
 import { Op } from 'sequelize';
-import {
-  CoreError,
-  filmFromWeighing,
-  laidDown,
-  learnTransfer,
-  makeFigure,
-  decisive,
-  massToG,
-  transferEfficiency,
-  type Figure,
-} from '@unto/core';
-import { coatedAreaMm2, type CompoundBody, type CreateWeighing, type StoreItem, type Weighing } from '@unto/contract';
+import { CoreError, learnTransfer } from '@unto/core';
+import type { CreateWeighing, Weighing } from '@unto/contract';
+import { workOutWeighing } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { fault } from '../http/refusal.js';
@@ -23,29 +14,16 @@ export async function createWeighing(context: Context, ticketId: string, request
     const ticket = await find(context, 'tickets', ticketId);
     const container = await storeItem(context, 'container', request.containerId);
     const compound = await storeItem(context, 'compound', container.body.compoundId);
-    const grams = {
-      beforeG: massToG(request.before.value, request.before.unit),
-      afterG: massToG(request.after.value, request.after.unit),
-    };
-    const weighed = { ...grams, tareG: container.body.tareG };
-    checkWeights(weighed);
-    const areaMm2 = coatedAreaMm2(ticket) * request.pieces;
-    const transfer = transferFigure(request, weighed, compound);
-    const film = filmFromWeighing(weighed, {
-      areaMm2,
-      dryDensity: compound.body.dryDensity,
-      massSolids: compound.body.massSolids,
-      transfer: transfer
-        ? {
-            value: transfer.value,
-            low: transfer.value * 0.97,
-            high: transfer.value * 1.03,
-            grade: 'measured',
-            weighings: 1,
-          }
-        : await learnt(context, compound.id),
-      ref: { kind: 'weighing', id: request.id },
-    });
+    const learnt = learnTransfer(await transferSamples(context, compound.id));
+    const worked = atWeights(() =>
+      workOutWeighing(request, {
+        compound: compound.body,
+        tareG: container.body.tareG,
+        ticket,
+        learnt,
+        ref: { kind: 'weighing', id: request.id },
+      }),
+    );
     await insert(context, 'weighings', {
       id: request.id,
       ticketId,
@@ -54,16 +32,14 @@ export async function createWeighing(context: Context, ticketId: string, request
       compoundId: compound.id,
       compoundRevisionId: compound.revisionId,
       pieces: request.pieces,
-      ...grams,
+      ...worked,
       entered: {
         before: request.before,
         after: request.after,
         partsBefore: request.partsBefore,
         partsAfter: request.partsAfter,
       },
-      film,
-      transfer,
-      transferValue: transfer?.value ?? null,
+      transferValue: worked.transfer?.value ?? null,
       correctsId: request.correctsId,
       strokes: request.strokes ?? null,
       afterPotLife: await potLifeOver(context, ticketId),
@@ -107,47 +83,14 @@ export async function strokeSamples(
     .map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));
 }
 
-async function learnt(context: Context, compoundId: string) {
-  return learnTransfer(await transferSamples(context, compoundId));
-}
-
-function checkWeights(weighed: { beforeG: number; afterG: number; tareG: number }): void {
+/** A weight that cannot be is refused at its field. */
+function atWeights<T>(work: () => T): T {
   try {
-    laidDown(weighed);
+    return work();
   } catch (error) {
     if (error instanceof CoreError) throw fault(`${error.path ?? 'after'}.value`, error.message);
     throw error;
   }
-  if (weighed.beforeG === weighed.afterG)
-    throw fault('after.value', 'Nothing left the container: both weights are the same.');
-}
-
-function transferFigure(
-  request: CreateWeighing,
-  weighed: { beforeG: number; afterG: number },
-  compound: StoreItem<'compound'>,
-): Figure | null {
-  const { partsBefore, partsAfter } = request;
-  if (!partsBefore || !partsAfter) return null;
-  const dry = massToG(partsAfter.value, partsAfter.unit) - massToG(partsBefore.value, partsBefore.unit);
-  if (dry <= 0) throw fault('partsAfter.value', 'The parts weigh no more after drying than before coating.');
-  const laid = weighed.beforeG - weighed.afterG;
-  const { massSolids } = compound.body as CompoundBody;
-  if (dry > laid * massSolids) {
-    throw fault(
-      'partsAfter.value',
-      `${dry.toFixed(2)} g dry on the parts is more than the ${(laid * massSolids).toFixed(2)} g of solids that left the container.`,
-    );
-  }
-  return makeFigure({
-    formula: 'transferEfficiency',
-    value: transferEfficiency(dry, laid, massSolids),
-    unit: '',
-    inputs: [
-      decisive('dry mass on the parts', 'measured', { value: Number(dry.toFixed(3)), unit: 'g' }),
-      decisive('mass laid down', 'measured', { value: Number(laid.toFixed(3)), unit: 'g' }),
-    ],
-  });
 }
 
 function weighingView(row: Rows['weighings']): Weighing {

@@ -1,5 +1,6 @@
 import { deliveredPower } from '@unto/core';
-import { powerSource, type CreateClimbStep, type KeptClimbStep } from '@unto/contract';
+import type { CreateClimbStep, KeptClimbStep } from '@unto/contract';
+import { powerSource } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import { fault, Refusal } from '../http/refusal.js';
 import { requireFitted } from '../place/fittings.js';

@@ -1,5 +1,6 @@
 import { layoutCoupon, type CouponDesign } from '@unto/core';
-import { couponLimits, type Coupon, type CreateCoupon } from '@unto/contract';
+import type { Coupon, CreateCoupon } from '@unto/contract';
+import { couponLimits } from '@unto/domain';
 import { createOnce, find, insert, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { Refusal } from '../http/refusal.js';

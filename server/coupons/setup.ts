@@ -1,12 +1,6 @@
 import { couponGcode, equivalentRadius, layoutCoupon, type CouponLayout, type GcodeOptions } from '@unto/core';
-import {
-  couponLimits,
-  burnSetup,
-  rowMotion,
-  type BurnSetup,
-  type FittedBench,
-  type SprayedBlock,
-} from '@unto/contract';
+import type { BurnSetup, SprayedBlock } from '@unto/contract';
+import { couponLimits, burnSetup, rowMotion, type FittedBench } from '@unto/domain';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { loadBench, storeItem } from '../stores/service.js';

@@ -1,14 +1,6 @@
 import { Op } from 'sequelize';
-import {
-  couponWindowCells,
-  newestOutcomes,
-  type Coupon,
-  type CouponPicture,
-  type CouponStage,
-  type CouponSummary,
-  type Burn,
-  type Reading,
-} from '@unto/contract';
+import type { Coupon, CouponPicture, CouponStage, CouponSummary, Burn, Reading } from '@unto/contract';
+import { couponWindowCells, newestOutcomes } from '@unto/domain';
 import type { WindowCell } from '@unto/core';
 import { find, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';

@@ -1,13 +1,7 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { learnTransfer } from '@unto/core';
-import {
-  coatPlanFor,
-  type Scale,
-  type ScaleAnswer,
-  type ScaleReading,
-  type ScaleScene,
-  type WeighOnScale,
-} from '@unto/contract';
+import type { Scale, ScaleAnswer, ScaleReading, ScaleScene, WeighOnScale } from '@unto/contract';
+import { coatPlanFor, sprayedMix } from '@unto/domain';
 import { transferSamples } from '../coat/weighings.js';
 import { find, type Context } from '../db/context.js';
 import { Refusal } from '../http/refusal.js';
@@ -72,6 +66,6 @@ async function sceneOf(context: Context, ask: WeighOnScale): Promise<ScaleScene>
     batch: ticket.id,
     lastKnownG: own ? full : ask.pieces * SOME_PIECE_G,
     layG: coatPlanFor(compound, ticket, ask.pieces, transfer).mass.value,
-    massSolids: compound.body.massSolids,
+    massSolids: sprayedMix(compound.body).massSolids,
   };
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import { fileTypeOf, isHeic, type KeptFile } from '@unto/contract';
+import type { KeptFile } from '@unto/contract';
+import { fileTypeOf, isHeic } from '@unto/domain';
 import { insert, list, type Context } from '../db/context.js';
 import type { Models } from '../db/models.js';
 import { Refusal } from '../http/refusal.js';

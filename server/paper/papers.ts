@@ -11,7 +11,7 @@ import {
   type CardSize,
   type CouponAxis,
 } from '@unto/core';
-import { rowMotion } from '@unto/contract';
+import { rowMotion } from '@unto/domain';
 import { find, type Context } from '../db/context.js';
 import { FileAnswer } from '../http/mount.js';
 import { namesOf } from '../stores/service.js';

@@ -1,12 +1,11 @@
 import {
-  focusDepth,
   PLACE_ENTRIES,
-  workOutPlace,
   type CreatePlaceReading,
   type PlaceEntriesOf,
   type PlaceKind,
   type PlaceReading,
 } from '@unto/contract';
+import { focusDepth, workOutPlace } from '@unto/domain';
 import type { Figure } from '@unto/core';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';

@@ -1,4 +1,5 @@
-import { workOutSheet, type CreateSheet, type Sheet } from '@unto/contract';
+import type { CreateSheet, Sheet } from '@unto/contract';
+import { workOutSheet } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { atField } from '../http/refusal.js';

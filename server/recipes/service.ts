@@ -9,16 +9,8 @@ import {
   type Figure,
   type Grade,
 } from '@unto/core';
-import {
-  samePins,
-  settingJob,
-  windowBench,
-  type CreateRecipe,
-  type FittedBench,
-  type FrozenFit,
-  type Pins,
-  type Recipe,
-} from '@unto/contract';
+import type { CreateRecipe, FrozenFit, Pins, Recipe } from '@unto/contract';
+import { samePins, settingJob, windowBench, type FittedBench } from '@unto/domain';
 import { climbOf } from '../coupons/climb.js';
 import { scrubbedCells } from '../coupons/view.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';

@@ -8,16 +8,8 @@ import {
   speedToMmPerS,
   type Figure,
 } from '@unto/core';
-import {
-  powerSource,
-  type Cleaning,
-  type CreateCleaning,
-  type CreateJudgement,
-  type CreateRun,
-  type FittedBench,
-  type Judgement,
-  type LedgerRecord,
-} from '@unto/contract';
+import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
+import { powerSource, type FittedBench } from '@unto/domain';
 import { storedPieces } from '../coat/stored.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';

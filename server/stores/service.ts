@@ -4,7 +4,6 @@ import {
   STORE_BODIES,
   STORE_LINKS,
   type CreateStoreItem,
-  type FittedBench,
   type Pins,
   type RetireStoreItem,
   type ReviseStoreItem,
@@ -12,6 +11,7 @@ import {
   type StoreItem,
   type StoreKind,
 } from '@unto/contract';
+import type { FittedBench } from '@unto/domain';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models.js';
 import { isKept } from '../files/service.js';

@@ -1,6 +1,5 @@
-import { decisive, makeFigure, remainingGrams, remainingPieces } from '@unto/core';
 import type { StoreItem, StoreUse, TicketPage } from '@unto/contract';
-import { find, list, type Context } from '../db/context.js';
+import { find, type Context } from '../db/context.js';
 import { listStores, storeItem } from './service.js';
 
 /** What rests on an item, over all its revisions, and what is left in a container. */
@@ -51,32 +50,7 @@ export async function stockByCompound(context: Context): Promise<Record<string, 
   return stock;
 }
 
-/** Contents at the newest weighing, and pieces at the rate of the last weighings out of it. */
-export async function containerLeft(context: Context, container: StoreItem<'container'>): Promise<StoreUse['left']> {
-  const rows = await list(context, 'weighings', { where: { containerId: container.id }, order: [['at', 'DESC']] });
-  const corrected = new Set(rows.map(({ correctsId }) => correctsId));
-  const weighings = rows.filter(({ id }) => !corrected.has(id));
-  const newest = weighings[0];
-  if (!newest) return null;
-  const { tareG } = container.body;
-  const weighed = decisive('newest weighing', 'measured', { value: newest.afterG, unit: 'g' });
-  const tare = decisive('empty container', 'measured', { value: tareG, unit: 'g' });
-  const grams = makeFigure({
-    formula: 'remainingGrams',
-    value: remainingGrams({ nowG: newest.afterG, tareG }),
-    unit: 'g',
-    inputs: [weighed, tare],
-  });
-  const laid = weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0);
-  const perPiece = laid / weighings.reduce((sum, { pieces }) => sum + pieces, 0);
-  const pieces =
-    perPiece > 0
-      ? makeFigure({
-          formula: 'remainingPieces',
-          value: remainingPieces({ nowG: newest.afterG, tareG }, perPiece),
-          unit: 'pieces',
-          inputs: [weighed, tare, decisive('laid down a piece so far', 'measured', { value: perPiece, unit: 'g' })],
-        })
-      : null;
-  return { grams, pieces, weighedAt: newest.at.toISOString() };
+/** Contents of a container at its newest weighing; null where it was never weighed. */
+export async function containerLeft(context: Context, container: StoreItem<'container'>): Promise<ContentsLeft | null> {
+  return contentsLeft(container.body, (await containerUses(context, [container.id])).get(container.id) ?? null);
 }

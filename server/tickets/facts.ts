@@ -1,20 +1,18 @@
 import { Op } from 'sequelize';
 import { placeChecks, prepareChecks, stationLine, type StationState, type TicketFacts } from '@unto/core';
-import {
-  holdsUnder,
-  isOther,
-  readClockAt,
-  type Clock,
-  type CouponSummary,
-  type Fitting,
-  type HeadBody,
-  type LedgerRecord,
-  type Recipe,
-  type StoredCoat,
-  type SubstrateBody,
-  type Ticket,
-  type TicketPage,
+import type {
+  Clock,
+  CouponSummary,
+  Fitting,
+  HeadBody,
+  LedgerRecord,
+  Recipe,
+  StoredCoat,
+  SubstrateBody,
+  Ticket,
+  TicketPage,
 } from '@unto/contract';
+import { holdsUnder, isOther, readClockAt } from '@unto/domain';
 import { clocksWhere } from '../clocks/service.js';
 import { coatPicturesOf } from '../coat/pictures.js';
 import { coatReadingsOf } from '../coat/readings.js';

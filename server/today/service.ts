@@ -1,15 +1,6 @@
 import { nextStation, remainingPieces, type Station } from '@unto/core';
-import {
-  readClockAt,
-  type Clock,
-  type ContainerBody,
-  type StoreItem,
-  type StoredCoat,
-  type Ticket,
-  type Today,
-  type TodayShort,
-  type TodayTask,
-} from '@unto/contract';
+import type { Clock, ContainerBody, StoreItem, StoredCoat, Ticket, Today, TodayShort, TodayTask } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import { list, type Context } from '../db/context.js';
 import { listCoupons } from '../coupons/view.js';
 import { listStores } from '../stores/service.js';

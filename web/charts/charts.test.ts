@@ -1,6 +1,6 @@
 import { fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
 import { describe, expect, it } from 'vitest';
-import type { CouponWindowCell } from '@unto/contract';
+import type { CouponWindowCell } from '@unto/domain';
 import { percentFor, powerAxis, speedAxis } from '../windows/useWindow';
 import { ticks, windowChart } from './window-chart';
 

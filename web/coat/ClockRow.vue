@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { readClockAt, type Clock } from '@unto/contract';
+import type { Clock } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useNow } from '../stores/now';

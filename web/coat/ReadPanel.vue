@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { AMOUNTS, isVitreous, LAMP_TESTS, SHOWING, type CoatLooks } from '@unto/core';
-import { COAT_ENTRIES, workOutCoatReading, type CoatEntriesOf, type CoatReadingKind } from '@unto/contract';
+import { COAT_ENTRIES, type CoatEntriesOf, type CoatReadingKind } from '@unto/contract';
+import { workOutCoatReading } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { filmChange, filmTrend } from '@unto/core';
-import { bandOf, handOf, type CoatSample } from '@unto/contract';
+import type { CoatSample } from '@unto/contract';
+import { bandOf, handOf } from '@unto/domain';
 import { computed, onMounted, ref } from 'vue';
 import { request, Unreachable } from '../api/client';
 import { useBench } from '../stores/bench';

@@ -7,7 +7,8 @@ import {
   strokesFor,
   type ShelfContainer,
 } from '@unto/core';
-import { coatPlanFor, judgeCoat, type Clock, type StoreItem } from '@unto/contract';
+import type { Clock, StoreItem } from '@unto/contract';
+import { coatPlanFor, judgeCoat } from '@unto/domain';
 import { computed, ref } from 'vue';
 import { useBench } from '../stores/bench';
 import { useNow } from '../stores/now';

@@ -1,5 +1,6 @@
 import type { CoatMap, CoatReference, Point2 } from '@unto/core';
-import { judgePicture, type CreateCoatPicture, type KeptFile, type PictureEntries } from '@unto/contract';
+import type { CreateCoatPicture, KeptFile, PictureEntries } from '@unto/contract';
+import { judgePicture } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { request, sendFile } from '../api/client';

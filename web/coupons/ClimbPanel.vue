@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { climbNext, type ClimbOutcome } from '@unto/core';
-import { windowBench } from '@unto/contract';
+import { windowBench } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, watch } from 'vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
-import { couponBench, couponDesign, couponLimits, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
+import { couponDesign, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
+import { couponBench, couponLimits } from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';

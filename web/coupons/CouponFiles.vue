@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { STAGES } from '@unto/core';
-import { couponBench, newestOutcomes, type Coupon, type FittedBench } from '@unto/contract';
+import type { Coupon } from '@unto/contract';
+import { couponBench, newestOutcomes, type FittedBench } from '@unto/domain';
 import Button from 'primevue/button';
 import FileLabel from '../ui/FileLabel.vue';
 import { saveFile } from '../ui/save-file';

@@ -1,5 +1,6 @@
 import { layoutCoupon, type Outcome } from '@unto/core';
-import { couponDesign, newestOutcomes } from '@unto/contract';
+import { couponDesign } from '@unto/contract';
+import { newestOutcomes } from '@unto/domain';
 import { describe, expect, it } from 'vitest';
 import { designOf, firstDraft, fixedParameters } from './design-form';
 import { changedEntries } from './outcome-map';

@@ -1,5 +1,6 @@
 import { STAGES, type CouponLayout, type Outcome, type Stage } from '@unto/core';
-import { couponBench, couponLimits, type Aim, type Coupon, type CreateReading, type TicketPage } from '@unto/contract';
+import type { Aim, Coupon, CreateReading, TicketPage } from '@unto/contract';
+import { couponBench, couponLimits } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { ApiProblem, request } from '../api/client';

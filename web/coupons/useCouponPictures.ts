@@ -7,15 +7,8 @@ import {
   type ProposedOutcome,
   type Stage,
 } from '@unto/core';
-import {
-  couponRules,
-  pictureEntriesOf,
-  type Aim,
-  type Coupon,
-  type CouponPicture,
-  type CouponPictureEntries,
-  type KeptFile,
-} from '@unto/contract';
+import type { Aim, Coupon, CouponPicture, CouponPictureEntries, KeptFile } from '@unto/contract';
+import { couponRules, pictureEntriesOf } from '@unto/domain';
 import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
 import { request, sendFile } from '../api/client';
 import { useBench } from '../stores/bench';

@@ -1,5 +1,6 @@
 import { contrastOfSteps, type Outcome, type OutcomeRules, type Stage } from '@unto/core';
-import { newestOutcomes, type Coupon, type CreateReading } from '@unto/contract';
+import type { Coupon, CreateReading } from '@unto/contract';
+import { newestOutcomes } from '@unto/domain';
 import { computed, ref, watch, type Ref } from 'vue';
 import { changedEntries } from './outcome-map';
 

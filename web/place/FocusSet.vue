@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { focusMethods, type FocusMethod } from '@unto/core';
-import { focusDepth } from '@unto/contract';
+import { focusDepth } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { HEAD_CHANGE_STEPS, type HeadChangeStep } from '@unto/core';
-import { isOther, type CreateFitting } from '@unto/contract';
+import type { CreateFitting } from '@unto/contract';
+import { isOther } from '@unto/domain';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';

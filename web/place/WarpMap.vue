@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { planFlatness, warpSurface, type HeightReading } from '@unto/core';
-import { artworkOf } from '@unto/contract';
+import { artworkOf } from '@unto/domain';
 import { computed } from 'vue';
 
 /** The artwork from above: what is in focus, what will come out pale, and the places where heights were read. */

@@ -1,11 +1,5 @@
-import {
-  focusDepth,
-  PLACE_ENTRIES,
-  workOutPlace,
-  type PlaceDecision,
-  type PlaceEntriesOf,
-  type PlaceKind,
-} from '@unto/contract';
+import { PLACE_ENTRIES, type PlaceDecision, type PlaceEntriesOf, type PlaceKind } from '@unto/contract';
+import { focusDepth, workOutPlace } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, type ComputedRef } from 'vue';
 import { useNotices } from '../stores/notices';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { SheetEntries, SheetResult } from '@unto/contract';
+import type { SheetEntries } from '@unto/contract';
+import type { SheetResult } from '@unto/domain';
 
 /** The sheet at its proportions with the pieces it gives, those for testing hatched, and the places nothing may lie on. */
 defineProps<{ entries: SheetEntries; layout: SheetResult }>();

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
-import { workOutSheet, type SheetEntries } from '@unto/contract';
+import type { SheetEntries } from '@unto/contract';
+import { workOutSheet } from '@unto/domain';
 import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PrepareStation from '../stations/PrepareStation.vue';

@@ -1,5 +1,6 @@
 import type { NestProgress } from '@unto/core';
-import { nestJobOf, nestResult, sheetEntries, workOutSheet, type SheetEntries, type SheetResult } from '@unto/contract';
+import { sheetEntries, type SheetEntries } from '@unto/contract';
+import { nestJobOf, nestResult, workOutSheet, type SheetResult } from '@unto/domain';
 import { proxy } from 'comlink';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';

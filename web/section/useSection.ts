@@ -1,5 +1,6 @@
 import { dryFilm, isVitreous, sag, warpSurface, type Figure } from '@unto/core';
-import { bandOf, focusDepth, rayleighOf, type PlaceReading, type Ticket } from '@unto/contract';
+import type { PlaceReading, Ticket } from '@unto/contract';
+import { bandOf, focusDepth, rayleighOf } from '@unto/domain';
 import { computed, type ComputedRef, type Ref } from 'vue';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Station, StationCheck } from '@unto/core';
-import { holdsUnder } from '@unto/contract';
+import { holdsUnder } from '@unto/domain';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { coatedAreaMm2, type ChoiceOptionView, type Ticket } from '@unto/contract';
+import type { ChoiceOptionView, Ticket } from '@unto/contract';
+import { coatedAreaMm2 } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, watch } from 'vue';

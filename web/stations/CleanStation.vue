@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { CLEANING_METHODS, createCleaning, readClockAt, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { CLEANING_METHODS, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import { isVitreous } from '@unto/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';

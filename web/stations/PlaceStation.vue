@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { placeChecks } from '@unto/core';
-import { focusDepth, isOther, spotAt, type PlaceKind } from '@unto/contract';
+import type { PlaceKind } from '@unto/contract';
+import { focusDepth, isOther, spotAt } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';

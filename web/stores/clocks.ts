@@ -1,4 +1,5 @@
-import { readClockAt, type Clock } from '@unto/contract';
+import type { Clock } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { request, Unreachable } from '../api/client';

@@ -1,4 +1,5 @@
-import type { FittedBench, StoreItem } from '@unto/contract';
+import type { StoreItem } from '@unto/contract';
+import type { FittedBench } from '@unto/domain';
 import type { useBench } from './bench';
 
 /** Machine, head, lens, newest calibration and metal for a choice of them; null while something is missing. */

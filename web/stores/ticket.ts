@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import type { FittedBench, StoreItem, TicketPage } from '@unto/contract';
+import type { StoreItem, TicketPage } from '@unto/contract';
+import type { FittedBench } from '@unto/domain';
 import { request } from '../api/client';
 import { fittedBench } from './fitted';
 import { useBench } from './bench';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { cautionsFor, type Station } from '@unto/core';
-import { holdsUnder } from '@unto/contract';
+import { holdsUnder } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { v4 as uuid } from 'uuid';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { readClockAt, type Clock } from '@unto/contract';
+import type { Clock } from '@unto/contract';
+import { readClockAt } from '@unto/domain';
 import { computed, useTemplateRef } from 'vue';
 import { useShownNow } from '../stores/useShownNow';
 import { formatClock } from './format';

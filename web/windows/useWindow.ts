@@ -1,16 +1,13 @@
 import { deliveredPower, type SettingChoice, type WindowCell } from '@unto/core';
+import type { Coupon, CouponSummary, Ticket, Workshop } from '@unto/contract';
 import {
   couponWindowCells,
   powerSource,
   settingJob,
   windowBench,
-  type Coupon,
-  type CouponSummary,
   type CouponWindowCell,
   type FittedBench,
-  type Ticket,
-  type Workshop,
-} from '@unto/contract';
+} from '@unto/domain';
 import { ref, shallowRef } from 'vue';
 import { request } from '../api/client';
 import { valueOf, type DrawnWindow } from '../workers/computations';

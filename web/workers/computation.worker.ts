@@ -25,7 +25,7 @@ import {
   type Point2,
   type ReadablePicture,
 } from '@unto/core';
-import { workOutSheet } from '@unto/contract';
+import { workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { answered, answeredLater, type Computations } from './computations';
 

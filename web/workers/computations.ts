@@ -19,7 +19,8 @@ import type {
   WindowFit,
   WindowMap,
 } from '@unto/core';
-import type { PictureEntries, SheetEntries, SheetResult } from '@unto/contract';
+import type { PictureEntries, SheetEntries } from '@unto/contract';
+import type { SheetResult } from '@unto/domain';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
 export type Answer<T> =

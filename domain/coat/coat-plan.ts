@@ -1,6 +1,6 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
-import { bandOf, type CompoundBody, type StoreItem } from '../stores/index.js';
-import type { Ticket } from '../tickets/tickets.js';
+import type { CompoundBody, StoreItem, Ticket } from '@unto/contract';
+import { bandOf } from './film-band.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
 export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>): number {

@@ -1,6 +1,6 @@
 import { deliveredPower, layoutCoupon, type Outcome, type Stage, type WindowCell } from '@unto/core';
-import { couponLimits, powerSource, type FittedBench } from '../bench/fitted-bench.js';
-import type { Coupon, Reading } from './coupons.js';
+import type { Coupon, Reading } from '@unto/contract';
+import { couponLimits, powerSource, type FittedBench } from '../equipment/fitted-equipment.js';
 
 /** A scrubbed cell as the window takes it, with what was set on the panel. */
 export interface CouponWindowCell extends WindowCell {

@@ -12,9 +12,8 @@ import {
   type LooksFinding,
   type RecordRef,
 } from '@unto/core';
-import { bandOf, type CompoundBody } from '../stores/index.js';
-import type { CoatEntriesOf, CoatReading, CoatReadingKind } from './readings.js';
-import type { Weighing } from './weighings.js';
+import type { CoatEntriesOf, CoatReading, CoatReadingKind, CompoundBody, Weighing } from '@unto/contract';
+import { bandOf } from './film-band.js';
 
 /** What is known of one coat, taken together. */
 export interface CoatVerdict extends CombinedFilm {

@@ -16,9 +16,8 @@ import {
   type FigureInput,
   type PlanePoint,
 } from '@unto/core';
-import { rayleighOf } from '../bench/index.js';
-import type { LensBody } from '../stores/index.js';
-import type { PlaceEntriesOf, PlaceKind, PlaceResultOf } from './place.js';
+import type { LensBody, PlaceEntriesOf, PlaceKind, PlaceResultOf } from '@unto/contract';
+import { rayleighOf } from '../equipment/index.js';
 
 /** What a reading is worked out against: the artwork, and how deep the focus is (measured by a dot hunt, or the lens's own figure). */
 export interface PlaceBench {

@@ -9,8 +9,7 @@ import {
   type SettingJob,
   type WindowBench,
 } from '@unto/core';
-import type { CalibrationBody, HeadBody, LensBody, MachineBody, SubstrateBody } from '../stores/index.js';
-import type { Workshop } from '../api/bench.js';
+import type { CalibrationBody, HeadBody, LensBody, MachineBody, SubstrateBody, Workshop } from '@unto/contract';
 
 /** Machine, head, lens and metal as the core wants them. */
 export interface FittedBench {

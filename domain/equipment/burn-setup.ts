@@ -1,6 +1,6 @@
 import { equivalentRadius } from '@unto/core';
-import type { BurnSetup } from '../devices/controller.js';
-import { rayleighOf, type FittedBench } from './fitted-bench.js';
+import type { BurnSetup } from '@unto/contract';
+import { rayleighOf, type FittedBench } from './fitted-equipment.js';
 
 /** What lies under the head of a bench: a blank, sprayed as its blocks say. */
 export function burnSetup(

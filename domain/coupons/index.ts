@@ -1,0 +1,3 @@
+export * from './coupon-rules.js';
+export * from './picture-entries.js';
+export * from './window-cells.js';

@@ -1,0 +1,2 @@
+export * from './burn-setup.js';
+export * from './fitted-equipment.js';

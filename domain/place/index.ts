@@ -1,0 +1,2 @@
+export * from './fittings.js';
+export * from './work-out-place.js';
