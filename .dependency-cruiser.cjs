@@ -1,10 +1,10 @@
-/** Arrows point one way: core ← contract ← domain ← server, web; core, contract ← stand-ins; demo goes through the services. */
+/** Arrows point one way: core ← contract ← domain ← server, web; core, contract ← simulators; demo goes through the services. */
 const only = (from, allowed) => ({
   name: `${from}-reaches-only-${allowed.join('-') || 'itself'}`,
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.ts$|/testing/' },
   to: {
-    path: '^(core|contract|domain|server|stand-ins|web|demo|e2e|scripts)/',
+    path: '^(core|contract|domain|server|simulators|web|demo|e2e|scripts)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -16,8 +16,8 @@ module.exports = {
     only('domain', ['contract', 'core']),
     only('server', ['domain', 'contract', 'core']),
     only('web', ['domain', 'contract', 'core']),
-    only('stand-ins', ['contract', 'core']),
-    only('demo', ['domain', 'contract', 'core', 'server', 'stand-ins']),
+    only('simulators', ['contract', 'core']),
+    only('demo', ['domain', 'contract', 'core', 'server', 'simulators']),
     only('e2e', ['scripts']),
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     {

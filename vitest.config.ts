@@ -8,7 +8,7 @@ export default defineConfig({
         plugins: [vue()],
         test: {
           name: 'unit',
-          include: ['{core,contract,domain,stand-ins,web,scripts}/**/*.test.ts'],
+          include: ['{core,contract,domain,simulators,web,scripts}/**/*.test.ts'],
           exclude: ['**/node_modules/**', '**/dist/**'],
         },
       },

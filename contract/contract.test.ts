@@ -9,8 +9,8 @@ import {
   openApiDocument,
   PROBLEMS,
   ROUTES,
-  STORE_BODIES,
-  STORE_LINKS,
+  INVENTORY_BODIES,
+  INVENTORY_LINKS,
 } from './index.js';
 
 const ID = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001';
@@ -127,7 +127,7 @@ describe('registries', () => {
   });
 
   it('link store kinds by fields that their schemas have', () => {
-    for (const [kind, link] of Object.entries(STORE_LINKS))
-      expect(Object.keys(STORE_BODIES[kind as keyof typeof STORE_BODIES].fields)).toContain(link.field);
+    for (const [kind, link] of Object.entries(INVENTORY_LINKS))
+      expect(Object.keys(INVENTORY_BODIES[kind as keyof typeof INVENTORY_BODIES].fields)).toContain(link.field);
   });
 });

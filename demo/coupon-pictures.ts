@@ -4,13 +4,13 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { axisValues, deliveredPower, equivalentRadius, PLAIN_DESIGN, type CouponDesign, type Stage } from '@unto/core';
-import { burnSetup, couponLimits, powerSource, rowMotion, type FittedBench } from '@unto/domain';
-import { TRUTHS } from '@unto/stand-ins/truth';
-import { demoCompound, demoBench, type Named } from './demo-bench.js';
+import { burnSetup, couponLimits, powerSource, rowMotion, type FittedEquipment } from '@unto/domain';
+import { TRUTHS } from '@unto/simulators/truth';
+import { demoCompound, demoEquipment, type Named } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
 import type { PictureTask, PictureAnswer } from './picture-worker.js';
 
-/** What the stand-in camera made of a coupon of the demo, stage by stage, and what was read of it. */
+/** What the simulated camera made of a coupon of the demo, stage by stage, and what was read of it. */
 export interface PicturedCoupon {
   readonly design: CouponDesign;
   rinsed(): Promise<PictureAnswer>;
@@ -51,19 +51,19 @@ export class CouponPictures {
 }
 
 function taskOf(named: Named, job: DemoJob, code: string): Omit<PictureTask, 'stages' | 'seed'> {
-  const bench = demoBench(named, job);
-  const design = couponDesign(job, bench, code);
+  const equipment = demoEquipment(named, job);
+  const design = couponDesign(job, equipment, code);
   const compound = demoCompound(named, job.compound)?.name ?? '';
   const blocks = [{ fromMm: 0, toMm: 1000, compound, coats: 1, powder: false }];
   return {
     design,
-    limits: couponLimits(bench),
-    motion: rowMotion(bench.machine),
-    setup: burnSetup(bench, { key: code, blank: design.blank, blocks, batch: '', focusMm: 0 }),
+    limits: couponLimits(equipment),
+    motion: rowMotion(equipment.machine),
+    setup: burnSetup(equipment, { key: code, blank: design.blank, blocks, batch: '', focusMm: 0 }),
   };
 }
 
-function couponDesign(job: DemoJob, bench: FittedBench, code: string): CouponDesign {
+function couponDesign(job: DemoJob, equipment: FittedEquipment, code: string): CouponDesign {
   return {
     ...PLAIN_DESIGN,
     code,
@@ -82,27 +82,27 @@ function couponDesign(job: DemoJob, bench: FittedBench, code: string): CouponDes
     lineSpacingMm: 0.5,
     hatchAngleDeg: 0,
     directions: 'two-way',
-    labels: { at: 'edges', heightMm: 1.8, ...labelSetting(job, bench) },
+    labels: { at: 'edges', heightMm: 1.8, ...labelSetting(job, equipment) },
     blank: { widthMm: job.axes!.block ? 110 : 70, heightMm: 60 },
   };
 }
 
 /** Strong enough to hold: half as much again as the dose that bonds, as whoever labels this pairing has learnt. */
-function labelSetting(job: DemoJob, bench: FittedBench): Pick<CouponDesign['labels'], 'powerPercent' | 'speedMmPerS'> {
+function labelSetting(job: DemoJob, equipment: FittedEquipment): Pick<CouponDesign['labels'], 'powerPercent' | 'speedMmPerS'> {
   const { powerW, speedMmPerS, intervalMm } = TRUTHS[job.truth!].bondsAt;
   const axis = [job.axes!.x, job.axes!.y].find(({ parameter }) => parameter === 'power');
   const powerPercent = axis ? Math.max(...axisValues(axis)) : 80;
   // A line much finer than this is not seen by a camera: it is burnt so much harder.
-  const widthMm = Math.max(0.13, 2 * equivalentRadius(bench.lens.spotXMm, bench.lens.spotYMm));
+  const widthMm = Math.max(0.13, 2 * equivalentRadius(equipment.lens.spotXMm, equipment.lens.spotYMm));
   const dose = (1.5 * powerW) / (speedMmPerS * intervalMm);
-  const speed = deliveredPower(powerPercent, powerSource(bench)) / (dose * widthMm);
-  return { powerPercent, speedMmPerS: Number(Math.min(speed, bench.machine.topSpeedMmPerS).toPrecision(2)) };
+  const speed = deliveredPower(powerPercent, powerSource(equipment)) / (dose * widthMm);
+  return { powerPercent, speedMmPerS: Number(Math.min(speed, equipment.machine.topSpeedMmPerS).toPrecision(2)) };
 }
 
 const HERE = fileURLToPath(new URL('.', import.meta.url));
 /** Pictures made before lie here; what they are made by is part of their names. */
 const CACHE = join(HERE, '../node_modules/.cache/unto-demo');
-const MADE_BY = ['core/card', 'core/proof', 'core/coupon', 'stand-ins/burn', 'stand-ins/camera', 'stand-ins/truth'];
+const MADE_BY = ['core/target', 'core/coupon-reading', 'core/coupon', 'simulators/burn', 'simulators/camera', 'simulators/ground-truth'];
 
 /** Two workers that take the tasks in turn; what was made before is read again. */
 class Pool {

@@ -5,9 +5,9 @@ import type { Sequelize } from 'sequelize';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freshDatabase } from '../server/testing/bench.js';
+import { freshDatabase } from '../server/testing/rig.js';
 import { loadDemoWhenEmpty } from './index.js';
-import { TRUTHS } from '@unto/stand-ins/truth';
+import { TRUTHS } from '@unto/simulators/truth';
 
 const folder = mkdtempSync(join(tmpdir(), 'unto-demo-'));
 const FILES = folderStore(folder);
@@ -36,7 +36,7 @@ describe('the made-up workshop', () => {
     expect(await count('runs')).toBeGreaterThanOrEqual(400);
     expect(await count('weighings')).toBeGreaterThan(60);
     expect(await count('recipes')).toBeGreaterThanOrEqual(18);
-    expect(await count('clocks')).toBe(1);
+    expect(await count('timers')).toBe(1);
     expect(await count('stated_settings')).toBeGreaterThanOrEqual(6);
   });
 

@@ -11,8 +11,8 @@ import {
   type Stage,
 } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
-import { BurntBlank, readProgram, runTimes } from '@unto/stand-ins/burn';
-import { decoded, photographCoupon } from '@unto/stand-ins/camera';
+import { BurntBlank, readProgram, runTimes } from '@unto/simulators/burn';
+import { decoded, photographCoupon } from '@unto/simulators/camera';
 
 /** A coupon to be burnt and photographed. */
 export interface PictureTask {

@@ -4,4 +4,6 @@ export * from './equipment/index.js';
 export * from './files/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
+export * from './progress/index.js';
 export * from './revisions/index.js';
+export * from './time/index.js';

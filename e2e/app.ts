@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, afterEach, beforeAll, inject } from 'vitest';
 import type {} from '../scripts/lib/test-cluster.js';
-import { launchServer, launchStandIns } from '../scripts/lib/server.mjs';
+import { launchServer, launchSimulators } from '../scripts/lib/server.mjs';
 import { openBrowser, type Browser } from './browser.js';
 import { Page } from './page.js';
 
@@ -56,8 +56,8 @@ async function openApp(): Promise<App> {
   const url = databaseUrl(name);
   const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
   cpSync(templateFiles(), files, { recursive: true });
-  const standIns = launchStandIns();
-  const devices = await standIns.address;
+  const simulators = launchSimulators();
+  const devices = await simulators.address;
   let server = launchServer({ url, port: 0, files, devices });
   const base = await server.address;
   const browser = await openBrowser();
@@ -79,7 +79,7 @@ async function openApp(): Promise<App> {
       await browser.close();
       await pool.end();
       await server.stop();
-      await standIns.stop();
+      await simulators.stop();
       rmSync(files, { recursive: true, force: true });
     },
   };

@@ -119,8 +119,8 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.press('shelf-statedBeams-co2');
     await page.press('shelf-statedFamilies-stainless');
     const numbers: [string, string][] = [
-      ['bandLowUm', '14'],
-      ['bandHighUm', '9'],
+      ['dryFilmMinUm', '14'],
+      ['dryFilmMaxUm', '9'],
       ['coats', '1'],
       ['distanceMinMm', '150'],
       ['distanceMaxMm', '250'],
@@ -143,8 +143,8 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.says(/The coat band must rise/);
     await page.says(/Dry by itself must be above 0/);
     expect(await sql(`SELECT 1 FROM store_revisions WHERE body->>'name' = 'Brindle Black'`)).toEqual([]);
-    await page.type('shelf-bandLowUm', '9');
-    await page.type('shelf-bandHighUm', '14');
+    await page.type('shelf-dryFilmMinUm', '9');
+    await page.type('shelf-dryFilmMaxUm', '14');
     await page.type('shelf-dryS', '300');
     await page.bring('shelf-dataSheet', 'brindle.pdf', SHEET);
     await page.says(/brindle\.pdf/);

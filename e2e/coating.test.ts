@@ -9,7 +9,7 @@ async function ticketOf(title: string): Promise<string> {
   const [row] = await app.sql<{ id: string }>(`SELECT id FROM tickets WHERE title = '${title}'`);
   return row!.id;
 }
-/** Makes the stand-in scale misbehave, as a person would on its own page. */
+/** Makes the simulated scale misbehave, as a person would on its own page. */
 async function scaleIs(fault: string): Promise<void> {
   const answer = await fetch(`${app.devices}/scale/fault`, {
     method: 'POST',
@@ -117,7 +117,7 @@ describe('the beakers, from the plan of their coat to the rotary', () => {
     const rows = await sql(
       `SELECT kind, weighing_id IS NOT NULL AS bound FROM coat_readings WHERE ticket_id = '${beakers}' ORDER BY at`,
     );
-    expect(rows).toEqual(['comb', 'comb', 'looks', 'looks'].map((kind) => ({ kind, bound: true })));
+    expect(rows).toEqual(['comb', 'comb', 'inspection', 'inspection'].map((kind) => ({ kind, bound: true })));
   });
 
   it('dry by a clock that stands in the title of every page and outlives the server', async () => {

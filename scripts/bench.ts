@@ -9,7 +9,7 @@ import 'fmin';
 import pino from 'pino';
 import {
   CRITERIA,
-  drawWorths,
+  drawValueScores,
   estimateFromFigure,
   fitWindow,
   makeFigure,
@@ -178,7 +178,7 @@ function ranking(): Line {
       }),
     ) as ChoiceOption['estimates'],
   }));
-  const drawn = drawWorths(options, 1);
+  const drawn = drawValueScores(options, 1);
   const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5])) as unknown as Weights;
   const time = median(41, () => switchingPoints(rankOptions(drawn, weights), weights));
   // The least that any ranking over the same draws must do: one weighted sum an option and draw.
@@ -187,7 +187,7 @@ function ranking(): Line {
     for (let o = 0; o < options.length; o += 1)
       for (let c = 0; c < CRITERIA.length; c += 1)
         for (let d = 0; d < drawn.draws; d += 1)
-          sums[o * drawn.draws + d]! += 10 * drawn.worths[(o * CRITERIA.length + c) * drawn.draws + d]!;
+          sums[o * drawn.draws + d]! += 10 * drawn.valueScores[(o * CRITERIA.length + c) * drawn.draws + d]!;
     return sums;
   });
   return {

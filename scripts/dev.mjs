@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { filesFolder, ROOT, stateFolder } from './lib/paths.mjs';
-import { launchServer, launchStandIns } from './lib/server.mjs';
+import { launchServer, launchSimulators } from './lib/server.mjs';
 import { ensureModules, ensureSystem } from './lib/setup.mjs';
 
 ensureSystem({ browser: false });
@@ -13,15 +13,15 @@ ensureModules();
 const folder = stateFolder();
 const lock = takeLock(folder);
 const cluster = await startCluster({ folder, durable: true });
-const standIns = launchStandIns();
-const devices = await standIns.address;
+const simulators = launchSimulators();
+const devices = await simulators.address;
 const server = launchServer({ url: cluster.url, port: 4780, devices, files: filesFolder(folder) });
 await server.address;
 const vite = spawn(join(ROOT, 'node_modules/.bin/vite'), ['web'], { cwd: ROOT, stdio: 'inherit' });
 const stop = async () => {
   vite.kill();
   await server.stop();
-  await standIns.stop();
+  await simulators.stop();
   cluster.stop();
   lock.release();
   process.exit(0);

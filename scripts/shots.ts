@@ -5,7 +5,7 @@ import { By, until } from 'selenium-webdriver';
 import { openBrowser } from '../e2e/browser.js';
 import { startCluster } from './lib/cluster.mjs';
 import { ROOT } from './lib/paths.mjs';
-import { launchServer, launchStandIns } from './lib/server.mjs';
+import { launchServer, launchSimulators } from './lib/server.mjs';
 
 /**
  * Fresh pictures of the main views from the demo, 1280×800. `--into FOLDER` writes elsewhere, `--only NAME,NAME` takes some,
@@ -42,7 +42,7 @@ async function shotList(base: string): Promise<Shot[]> {
     ticket('Arboretum trail markers'),
   ];
   const shelf = async (kind: string) =>
-    (await (await fetch(`${base}/api/stores?kind=${kind}`)).json()) as { id: string; body: { name: string } }[];
+    (await (await fetch(`${base}/api/inventory?kind=${kind}`)).json()) as { id: string; body: { name: string } }[];
   const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },
@@ -113,8 +113,8 @@ async function main(): Promise<void> {
   mkdirSync(into, { recursive: true });
   const folder = mkdtempSync(join(tmpdir(), 'unto-shots-'));
   const cluster = await startCluster({ folder, durable: false });
-  const standIns = launchStandIns();
-  const devices = await standIns.address;
+  const simulators = launchSimulators();
+  const devices = await simulators.address;
   await fetch(`${devices}/camera/scene`, { method: 'POST', body: new URLSearchParams({ choice: 'touched' }) });
   const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files'), devices });
   const browser = await openBrowser();
@@ -151,7 +151,7 @@ async function main(): Promise<void> {
   } finally {
     await browser.close();
     await server.stop();
-    await standIns.stop();
+    await simulators.stop();
     cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }

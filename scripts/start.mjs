@@ -3,7 +3,7 @@
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { filesFolder, stateFolder } from './lib/paths.mjs';
-import { launchServer, launchStandIns } from './lib/server.mjs';
+import { launchServer, launchSimulators } from './lib/server.mjs';
 import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
 
 const WANTED_PORT = Number(process.env.UNTO_PORT ?? 4780);
@@ -20,15 +20,15 @@ async function start() {
   let cluster;
   /** @type {ReturnType<typeof launchServer> | undefined} */
   let server;
-  /** @type {ReturnType<typeof launchStandIns> | undefined} */
-  let standIns;
+  /** @type {ReturnType<typeof launchSimulators> | undefined} */
+  let simulators;
   /** @type {Promise<void> | undefined} */
   let stopping;
   const stop = () => (stopping ??= stopAll());
   const stopAll = async () => {
     console.log('Stopping …');
     await server?.stop();
-    await standIns?.stop();
+    await simulators?.stop();
     cluster?.stop();
     lock.release();
   };
@@ -40,15 +40,15 @@ async function start() {
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
     const own = process.env.UNTO_DEVICES;
-    standIns = own ? undefined : launchStandIns();
-    const devices = own ?? (await standIns?.address);
+    simulators = own ? undefined : launchSimulators();
+    const devices = own ?? (await simulators?.address);
     server = launchServer({ url: outside ?? cluster?.url ?? '', port, host, devices, files: filesFolder(folder) });
     process.on('SIGINT', () => void stop());
     process.on('SIGTERM', () => void stop());
     const address = await server.address;
     lock.setAddress(address, cluster?.port);
     console.log(
-      `\nUnto is at ${address}\nState folder: ${folder}\n${own ? 'Devices' : 'Stand-in scale'}: ${devices}\nCtrl-C stops it.`,
+      `\nUnto is at ${address}\nState folder: ${folder}\n${own ? 'Devices' : 'Simulated scale'}: ${devices}\nCtrl-C stops it.`,
     );
     const code = await server.ended;
     const asked = stopping !== undefined;

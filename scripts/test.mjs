@@ -9,7 +9,7 @@ import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
 import { testShare } from './lib/test-share.mjs';
 
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name);
-const WORKSPACES = ['core', 'contract', 'domain', 'server', 'stand-ins', 'web', 'demo', 'e2e'];
+const WORKSPACES = ['core', 'contract', 'domain', 'server', 'simulators', 'web', 'demo', 'e2e'];
 let passed = 0;
 let failed = 0;
 

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import type { Logger } from 'pino';
-import type { AppDeps } from './deps.js';
-import { handlers } from './handlers.js';
+import type { AppDeps } from './http/deps.js';
 import { guard } from './http/guard.js';
 import { serveClient } from './http/client.js';
 import { mount } from './http/mount.js';
-import { problem, problemOf, Refusal } from './http/refusal.js';
+import { ROUTERS } from './routers.js';
+import { problem, problemOf, ApiError } from './errors/api-error.js';
 
 /** Builds the application; opens no port. */
 export function createApp(deps: AppDeps): Express {
@@ -22,9 +22,9 @@ export function createApp(deps: AppDeps): Express {
   });
   app.use(guard(deps.hosts));
   app.use(express.json({ limit: '40mb' }));
-  mount(app, deps, handlers);
+  mount(app, deps, ROUTERS);
   app.use('/api', (request) => {
-    throw new Refusal('not-found', `There is nothing at ${request.originalUrl}.`);
+    throw new ApiError('not-found', `There is nothing at ${request.originalUrl}.`);
   });
   if (deps.clientFolder) serveClient(app, deps.clientFolder);
   app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {

@@ -1,10 +1,10 @@
 export { createApp } from './app.js';
 export { devicesAt, NO_DEVICES, type Devices } from './devices/devices.js';
-export type { AppDeps } from './deps.js';
+export type { AppDeps } from './http/deps.js';
 export { connect } from './db/connect.js';
 export { migrate, NewerSchemaError } from './db/migrate.js';
-export { defineModels, type Models, type Rows } from './db/models.js';
+export { defineModels, type Models, type Rows } from './db/models/index.js';
 export type { Context } from './db/context.js';
-export { folderStore, type FileStore } from './files/file-store.js';
+export { folderStore, type FileStore } from './storage/file-store.js';
 export { sweepFiles } from './files/service.js';
-export { handlers } from './handlers.js';
+export { ROUTERS } from './routers.js';

@@ -1,4 +1,3 @@
-export * from './bench.js';
 export * from './openapi.js';
 export * from './problems.js';
 export * from './routes.js';

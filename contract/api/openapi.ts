@@ -1,6 +1,24 @@
 import { convertSchema } from '@sodaru/yup-to-json-schema';
+import type { Schema } from 'yup';
+import { isFileAnswer, type Route } from '../routing/index.js';
 import { PROBLEMS } from './problems.js';
-import { ROUTES, type Route } from './routes.js';
+import { ROUTES } from './routes.js';
+
+type JsonSchema = Record<string, unknown>;
+
+/** A Yup schema as JSON Schema; a record that goes by its kind becomes one of its shapes. */
+export function jsonSchemaOf(schema: Schema): JsonSchema {
+  const mixed = (description: { meta?: { alternatives?: readonly Schema[]; values?: Schema }; nullable?: boolean }) => {
+    const { alternatives, values } = description.meta ?? {};
+    const shape = alternatives
+      ? { oneOf: alternatives.map(jsonSchemaOf) }
+      : values
+        ? { type: 'object', additionalProperties: jsonSchemaOf(values) }
+        : {};
+    return description.nullable ? { anyOf: [shape, { type: 'null' }] } : shape;
+  };
+  return convertSchema(schema as never, { converters: { mixed } as never }) as JsonSchema;
+}
 
 /** The OpenAPI 3.1 document of the whole API, generated from the routes and their schemas. */
 export function openApiDocument() {
@@ -34,34 +52,39 @@ export function openApiDocument() {
 }
 
 function operation(name: string, route: Route) {
-  const inPath = [...route.path.matchAll(/:(\w+)/g)].map((match) => ({
-    name: match[1],
+  const inPath = Object.entries(route.params).map(([key, schema]) => ({
+    name: key,
     in: 'path',
     required: true,
-    schema: { type: 'string' },
+    schema: jsonSchemaOf(schema),
   }));
-  const query = route.query
-    ? (convertSchema(route.query as never) as { properties?: Record<string, unknown> })
-    : undefined;
-  const inQuery = Object.entries(query?.properties ?? {}).map(([key, schema]) => ({ name: key, in: 'query', schema }));
+  const query = route.query ? (jsonSchemaOf(route.query)['properties'] as Record<string, JsonSchema>) : {};
+  const inQuery = Object.entries(query).map(([key, schema]) => ({ name: key, in: 'query', schema }));
   return {
     operationId: name,
     summary: route.summary,
     parameters: [...inPath, ...inQuery],
-    ...(route.body
-      ? {
-          requestBody: {
-            required: true,
-            content: { 'application/json': { schema: convertSchema(route.body as never) } },
-          },
-        }
-      : {}),
+    ...requestBody(route),
     responses: {
-      200: { description: 'Done', content: { [route.answers ?? 'application/json']: {} } },
+      200: { description: 'Done', content: answerContent(route) },
       default: {
         description: 'Refused',
         content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
       },
     },
   };
+}
+
+function requestBody({ body, takesFile }: Route) {
+  if (takesFile)
+    return { requestBody: { required: true, content: { 'application/octet-stream': { schema: { type: 'string' } } } } };
+  return body
+    ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchemaOf(body) } } } }
+    : {};
+}
+
+function answerContent({ answer }: Route) {
+  return isFileAnswer(answer)
+    ? { [answer.media]: { schema: { type: 'string', format: 'binary' } } }
+    : { 'application/json': { schema: jsonSchemaOf(answer) } };
 }

@@ -1,7 +1,32 @@
-import { object, string, type InferType } from 'yup';
-import type { ChoiceOption, CompoundJudgement, Criterion, Method, SwitchingPoint, Weights } from '@unto/core';
-import { note, uuid, whole } from '../fields/index.js';
-import { weightFields } from '../stores/shelf-bodies.js';
+import { object, string, type InferType, type Schema } from 'yup';
+import {
+  CRITERIA,
+  METHODS,
+  type CompoundJudgement,
+  type Criterion,
+  type CriterionEstimate,
+  type Weights,
+} from '@unto/core';
+import { figure } from '../evidence/index.js';
+import {
+  amount,
+  byKey,
+  describes,
+  flag,
+  gradeWord,
+  instant,
+  list,
+  note,
+  orNull,
+  record,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import { weightFields } from '../inventory/shelf-bodies.js';
 
 /** Takes an option for a ticket under some weights; the server ranks again and freezes what it finds. */
 export const createChoice = object({
@@ -14,71 +39,102 @@ export const createChoice = object({
 }).noUnknown();
 export type CreateChoice = Omit<InferType<typeof createChoice>, 'weights'> & { readonly weights: Weights };
 
+const reason = record({ code: words(), hard: flag(), text: words(), grade: gradeWord(), favourable: flag() });
+const verdict = describes<CompoundJudgement>()(
+  record({ verdict: word(['offered', 'warned', 'blocked']), reasons: list(reason) }),
+);
+const byCriterion = <S extends Schema>(of: S) =>
+  record(Object.fromEntries(CRITERIA.map((criterion) => [criterion, of])) as Record<Criterion, S>);
+const estimate = describes<CriterionEstimate>()(
+  record({
+    criterion: word(CRITERIA),
+    figure: orNull(figure()),
+    low: amount(),
+    high: amount(),
+    sd: amount(),
+    wanted: string().optional(),
+  }),
+);
+
 /** An option of a ticket: a compound on the shelf, or the beam alone; `id` is the compound's or the method's word. */
-export interface ChoiceOptionView extends ChoiceOption {
-  readonly method: Method;
-  readonly compoundId: string | null;
-  readonly about: string;
-  readonly judgement: CompoundJudgement;
+export const choiceOption = record({
+  id: words(),
+  name: words(),
+  estimates: byCriterion(estimate),
+  method: word(METHODS),
+  compoundId: orNull(uuid()),
+  about: words(),
+  judgement: verdict,
   /** Scrubbed coupons of this pairing. */
-  readonly coupons: number;
+  coupons: amount(),
   /** Judged runs it rests on here, and nearby. */
-  readonly runs: number;
-  readonly runsNear: number;
+  runs: amount(),
+  runsNear: amount(),
   /** Compound for one piece, g in the container. */
-  readonly gramsPerPiece: number | null;
+  gramsPerPiece: orNull(amount()),
   /** Taken against its label or usual practice, not proved here. */
-  readonly offLabel: boolean;
-}
+  offLabel: flag(),
+});
+export type ChoiceOptionView = Frozen<InferType<typeof choiceOption>>;
 
 /** A method of the trade for this part and head, whether the shelf has something for it or not. */
-export interface MethodView {
-  readonly method: Method;
-  readonly about: string;
-  readonly judgement: CompoundJudgement;
+export const methodView = record({
+  method: word(METHODS),
+  about: words(),
+  judgement: verdict,
   /** Compounds on the shelf that are of this kind. */
-  readonly compounds: readonly string[];
+  compounds: list(words()),
   /** Other heads of this shop under which it would not be withheld. */
-  readonly elsewhere: readonly string[];
-}
+  elsewhere: list(words()),
+});
+export type MethodView = Frozen<InferType<typeof methodView>>;
 
 /** One option as it stood when a choice was taken. */
-export interface FrozenScore {
-  readonly optionId: string;
-  readonly name: string;
-  readonly rank: number;
-  readonly score: number;
-  readonly low: number;
-  readonly high: number;
-  readonly wins: number;
-  readonly points: Readonly<Record<Criterion, number>>;
-}
+const frozenScore = record({
+  optionId: words(),
+  name: words(),
+  rank: amount(),
+  score: amount(),
+  low: amount(),
+  high: amount(),
+  wins: amount(),
+  points: byCriterion(amount()),
+});
+export type FrozenScore = Frozen<InferType<typeof frozenScore>>;
 
 /** A choice taken, with everything needed to make its ranking again. */
-export interface Choice extends Omit<CreateChoice, 'version'> {
-  readonly ticketId: string;
-  readonly method: Method;
-  readonly compoundId: string | null;
-  readonly offLabel: boolean;
-  readonly modelVersion: number;
-  readonly seed: number;
-  readonly scores: readonly FrozenScore[];
-  readonly switching: readonly SwitchingPoint[];
-  readonly at: string;
-  readonly by: string;
-}
+export const choice = record({
+  id: uuid(),
+  optionId: words(),
+  profileId: orNull(uuid()),
+  weights: object(weightFields).noUnknown(),
+  reason: words(),
+  ticketId: uuid(),
+  method: word(METHODS),
+  compoundId: orNull(uuid()),
+  offLabel: flag(),
+  modelVersion: amount(),
+  seed: amount(),
+  scores: list(frozenScore),
+  /** `factor` is null where the criterion counts nothing now, so that no multiple of its weight would do. */
+  switching: list(record({ criterion: word(CRITERIA), to: words(), factor: orNull(amount()), weight: amount() })),
+  at: instant(),
+  by: who(),
+});
+export type Choice = Frozen<InferType<typeof choice>>;
 
 /** What Choose shows: every option with its evidence, every method with its reasons. */
-export interface ChoicePage {
-  readonly seed: number;
-  readonly modelVersion: number;
-  readonly options: readonly ChoiceOptionView[];
-  readonly methods: readonly MethodView[];
+export const choicePage = record({
+  seed: amount(),
+  modelVersion: amount(),
+  options: list(choiceOption),
+  methods: list(methodView),
   /** Compound used over the last year, g and cm² coated, by compound. */
-  readonly yearlyUse: Readonly<Record<string, { readonly grams: number; readonly areaCm2: number }>>;
+  yearlyUse: byKey(record({ grams: amount(), areaCm2: amount() })),
   /** Compound on the shelf in containers not past their date, g, by compound. */
-  readonly stock: Readonly<Record<string, number>>;
+  stock: byKey(amount()),
   /** The blank that the price of a piece counts, if one is on the shelf. */
-  readonly blank: { readonly id: string; readonly name: string; readonly priceMinor: number } | null;
-  readonly choices: readonly Choice[];
-}
+  blank: orNull(record({ id: uuid(), name: words(), priceMinor: amount() })),
+  choices: list(choice),
+});
+export type ChoicePage = Frozen<InferType<typeof choicePage>>;

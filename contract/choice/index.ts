@@ -1,1 +1,2 @@
 export * from './choice.js';
+export * from './routes.js';

@@ -1,6 +1,25 @@
 import { array, boolean, number, object, type InferType } from 'yup';
-import { type CoatMapJudgement } from '@unto/core';
-import { keptHash, note, notNegative, oneOf, pictureSpot, positive, uuid, whole } from '../fields/index.js';
+import { COAT_FAULTS, type CoatMapJudgement } from '@unto/core';
+import {
+  amount,
+  describes,
+  instant,
+  keptHash,
+  list,
+  note,
+  notNegative,
+  oneOf,
+  orNull,
+  pictureSpot,
+  positive,
+  record,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** What was done about a coat after its picture: the last moment that costs only compound. */
 export const PICTURE_DECISIONS = ['accepted', 'touch up', 'rinsed off'] as const;
@@ -43,9 +62,34 @@ export const createCoatPicture = object({
 export type CreateCoatPicture = InferType<typeof createCoatPicture>;
 
 /** A picture as kept, judged from its map. Appended, never changed. */
-export interface CoatPicture extends CreateCoatPicture {
-  readonly judgement: CoatMapJudgement;
-  readonly ticketId: string;
-  readonly at: string;
-  readonly by: string;
-}
+export const coatPicture = record({
+  id: uuid(),
+  weighingId: orNull(uuid()),
+  entries: pictureEntries,
+  decision: word(PICTURE_DECISIONS),
+  note: words(),
+  judgement: describes<CoatMapJudgement>()(
+    record({
+      places: list(
+        record({
+          fault: word(COAT_FAULTS),
+          xMm: amount(),
+          yMm: amount(),
+          widthMm: amount(),
+          heightMm: amount(),
+          areaMm2: amount(),
+          film: amount(),
+          ofArtwork: amount(),
+        }),
+      ),
+      brush: orNull(record({ along: word(['x', 'y']), swing: amount() })),
+      paleShare: amount(),
+      lostShare: amount(),
+      advice: word(['accept', 'touch up', 'rinse off']),
+    }),
+  ),
+  ticketId: uuid(),
+  at: instant(),
+  by: who(),
+});
+export type CoatPicture = Frozen<InferType<typeof coatPicture>>;

@@ -1,9 +1,25 @@
 import { mixed, object, string, type InferType } from 'yup';
-import { AMOUNTS, LAMP_TESTS, SHOWING, type Figure, type LooksFinding } from '@unto/core';
-import { note, notNegative, oneOf, optionalOneOf, positive, uuid } from '../fields/index.js';
+import { AMOUNTS, INSPECTION_FINDINGS, LAMP_TESTS, SHOWING, type Figure, type InspectionFinding } from '@unto/core';
+import { figure } from '../evidence/index.js';
+import {
+  byKind,
+  instant,
+  list,
+  note,
+  notNegative,
+  oneOf,
+  optionalOneOf,
+  orNull,
+  pageQuery,
+  positive,
+  uuid,
+  who,
+  word,
+  words,
+} from '../fields/index.js';
 
 /** How a coat is read beside weighing it. */
-export const COAT_READING_KINDS = ['comb', 'looks'] as const;
+export const COAT_READING_KINDS = ['comb', 'inspection'] as const;
 export type CoatReadingKind = (typeof COAT_READING_KINDS)[number];
 
 /** Entries of each kind, as they were read. */
@@ -18,7 +34,7 @@ export const COAT_ENTRIES = {
         (value, { parent }) => !(value <= parent.wettedUm),
       ),
   }).noUnknown(),
-  looks: object({
+  inspection: object({
     showing: oneOf('Ground showing', SHOWING),
     runs: oneOf('Runs', AMOUNTS),
     lumps: oneOf('Lumps', AMOUNTS),
@@ -28,7 +44,7 @@ export const COAT_ENTRIES = {
 
 export interface CoatEntriesOf {
   comb: InferType<(typeof COAT_ENTRIES)['comb']>;
-  looks: InferType<(typeof COAT_ENTRIES)['looks']>;
+  inspection: InferType<(typeof COAT_ENTRIES)['inspection']>;
 }
 
 export const createCoatReading = object({
@@ -42,19 +58,33 @@ export const createCoatReading = object({
 export type CreateCoatReading = InferType<typeof createCoatReading>;
 
 /** A reading of a coat as kept, with the film that follows. Appended, never changed. */
-export interface CoatReading<K extends CoatReadingKind = CoatReadingKind> extends Omit<
-  CreateCoatReading,
-  'kind' | 'entries' | 'weighingId'
-> {
-  readonly weighingId: string | null;
+export interface CoatReading<K extends CoatReadingKind = CoatReadingKind> {
+  readonly id: string;
   readonly kind: K;
+  readonly weighingId: string | null;
   readonly entries: CoatEntriesOf[K];
+  readonly note: string;
   readonly film: Figure;
-  readonly findings: readonly LooksFinding[];
+  readonly findings: readonly InspectionFinding[];
   readonly ticketId: string;
   readonly compoundId: string;
   readonly at: string;
   readonly by: string;
 }
+export const coatReading = byKind<CoatReading>(
+  'kind',
+  { comb: { entries: COAT_ENTRIES.comb }, inspection: { entries: COAT_ENTRIES.inspection } },
+  {
+    id: uuid(),
+    weighingId: orNull(uuid()),
+    note: words(),
+    film: figure(),
+    findings: list(word(INSPECTION_FINDINGS)),
+    ticketId: uuid(),
+    compoundId: uuid(),
+    at: instant(),
+    by: who(),
+  },
+);
 
-export const coatTrendQuery = object({ compoundId: string().optional() });
+export const coatTrendQuery = object({ ...pageQuery, compoundId: string().optional() });

@@ -1,6 +1,7 @@
 import { boolean, object, type InferType } from 'yup';
-import type { CoatHandling, StoredState } from '@unto/core';
-import { note, oneOf, text, uuid, whole } from '../fields/index.js';
+import { COAT_HANDLINGS, STORED_STATES } from '@unto/core';
+import { amount, instant, note, oneOf, orNull, record, text, uuid, who, whole, word, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** Coated, dry pieces laid on the shelf to be fired another day. */
 export const storeCoat = object({
@@ -11,27 +12,34 @@ export const storeCoat = object({
 }).noUnknown();
 export type StoreCoat = InferType<typeof storeCoat>;
 
+const STORED_OUTCOMES = ['taken up', 'rinsed off'] as const;
+
 /** The end of a stored coat: looked at and taken up, or rinsed off. A coat past its date needs the reason of whoever takes it up. */
 export const endStoredCoat = object({
-  outcome: oneOf('Outcome', ['taken up', 'rinsed off'] as const),
+  outcome: oneOf('Outcome', STORED_OUTCOMES),
   dry: boolean().label('Still dry').required(),
   untouched: boolean().label('Untouched').required(),
   reason: note('Reason', 500),
 }).noUnknown();
 export type EndStoredCoat = InferType<typeof endStoredCoat>;
 
-export interface StoredCoat extends StoreCoat {
-  readonly ticketId: string;
-  readonly ticketTitle: string;
-  readonly compoundId: string;
-  readonly compoundName: string;
-  readonly handling: CoatHandling;
-  readonly storedAt: string;
-  readonly keepUntil: string | null;
-  readonly state: StoredState;
-  readonly by: string;
-  readonly endedAt: string | null;
-  readonly outcome: EndStoredCoat['outcome'] | null;
-  readonly endReason: string;
-  readonly endedBy: string | null;
-}
+export const storedCoat = record({
+  id: uuid(),
+  pieces: amount(),
+  place: words(),
+  note: words(),
+  ticketId: uuid(),
+  ticketTitle: words(),
+  compoundId: uuid(),
+  compoundName: words(),
+  handling: word(COAT_HANDLINGS),
+  storedAt: instant(),
+  keepUntil: orNull(instant()),
+  state: word(STORED_STATES),
+  by: who(),
+  endedAt: orNull(instant()),
+  outcome: orNull(word(STORED_OUTCOMES)),
+  endReason: words(),
+  endedBy: orNull(who()),
+});
+export type StoredCoat = Frozen<InferType<typeof storedCoat>>;

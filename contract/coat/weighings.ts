@@ -1,6 +1,7 @@
 import { object, type InferType } from 'yup';
-import type { Figure } from '@unto/core';
-import { enteredMass, uuid, whole } from '../fields/index.js';
+import { figure } from '../evidence/index.js';
+import { amount, enteredMass, flag, instant, orNull, record, uuid, who, whole, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** A container weighed before and after spraying some pieces; the parts too when someone took the time. */
 export const createWeighing = object({
@@ -15,31 +16,43 @@ export const createWeighing = object({
   correctsId: uuid().label('Corrected weighing').nullable().defined().default(null),
 }).noUnknown();
 export type CreateWeighing = InferType<typeof createWeighing>;
-export interface Weighing extends Omit<CreateWeighing, 'strokes'> {
-  readonly strokes: number | null;
-  readonly ticketId: string;
-  readonly at: string;
-  readonly by: string;
-  readonly compoundId: string;
-  readonly beforeG: number;
-  readonly afterG: number;
+export const weighing = record({
+  id: uuid(),
+  ticketId: uuid(),
+  containerId: uuid(),
+  compoundId: uuid(),
+  pieces: amount(),
+  before: enteredMass('Weight before'),
+  after: enteredMass('Weight after'),
+  partsBefore: orNull(enteredMass('Parts before')),
+  partsAfter: orNull(enteredMass('Parts after drying')),
+  beforeG: amount(),
+  afterG: amount(),
+  strokes: orNull(amount()),
+  correctsId: orNull(uuid()),
   /** Dry film laid, as judged then. */
-  readonly film: Figure;
-  readonly transfer: Figure | null;
+  film: figure(),
+  transfer: orNull(figure()),
   /** The mix was past its pot life when this was laid. */
-  readonly afterPotLife: boolean;
-}
+  afterPotLife: flag(),
+  /** The coat was rinsed off before firing: its pieces are coated no more. */
+  rinsedOff: flag(),
+  at: instant(),
+  by: who(),
+});
+export type Weighing = Frozen<InferType<typeof weighing>>;
 
 /** A coat as it was weighed: one point of a trend. */
-export interface CoatSample {
-  readonly id: string;
-  readonly at: string;
-  readonly by: string;
-  readonly ticketId: string;
-  readonly ticketTitle: string;
-  readonly pieces: number;
-  readonly film: Figure;
-  readonly transferValue: number | null;
-  readonly laidG: number;
-  readonly strokes: number | null;
-}
+export const coatSample = record({
+  id: uuid(),
+  at: instant(),
+  by: who(),
+  ticketId: uuid(),
+  ticketTitle: words(),
+  pieces: amount(),
+  film: figure(),
+  transferValue: orNull(amount()),
+  massAppliedG: amount(),
+  strokes: orNull(amount()),
+});
+export type CoatSample = Frozen<InferType<typeof coatSample>>;

@@ -1,8 +1,29 @@
-import { array, boolean, number, object, string, tuple, type InferType } from 'yup';
+import { array, boolean, number, object, string, tuple, type InferType, type Schema } from 'yup';
 import { COUPON_PARAMETERS, MAX_CELLS, OUTCOMES, STAGES, type CouponDesign } from '@unto/core';
-import { finite, oneOf, notNegative, optionalNumber, outcome, positive, uuid, whole, within } from '../fields/index.js';
-import type { Burn } from '../devices/controller.js';
-import { outcomeRules, type CouponPicture } from './pictures.js';
+import {
+  amount,
+  finite,
+  flag,
+  instant,
+  list,
+  notNegative,
+  oneOf,
+  optionalNumber,
+  orNull,
+  outcome,
+  pageQuery,
+  positive,
+  record,
+  uuid,
+  who,
+  whole,
+  within,
+  word,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import { burn } from '../devices/controller.js';
+import { couponPicture, outcomeRules } from './pictures.js';
 
 const axis = () =>
   object({
@@ -16,8 +37,7 @@ const axis = () =>
 
 const MOST_STROKES = 2000;
 
-/** Shape of a design; the core checks its sense (sizes, axes, head limits). */
-export const couponDesign = object({
+const designShape = object({
   code: string().max(20).defined().default(''),
   axes: object({ x: axis().required(), y: axis().required(), block: axis().optional().default(undefined) }).noUnknown(),
   fixed: object({
@@ -27,7 +47,7 @@ export const couponDesign = object({
     frequencyKHz: optionalNumber('Frequency', 'kHz'),
     pulseNs: optionalNumber('Pulse length', 'ns'),
   }).noUnknown(),
-  hatches: number().oneOf([1, 2], 'Cells are hatched once or crossed.').default(1).required(),
+  hatches: number<1 | 2>().oneOf([1, 2], 'Cells are hatched once or crossed.').default(1).required(),
   passes: whole('Passes', 1, 99),
   cell: object({ widthMm: positive('Cell width', 'mm'), heightMm: positive('Cell height', 'mm') }).noUnknown(),
   gapMm: notNegative('Gap', 'mm'),
@@ -66,6 +86,9 @@ export const couponDesign = object({
   orderSeed: whole('Seed', 1, 1e9).default(1),
 }).noUnknown();
 
+/** A design. What an axis needs by its spacing, sizes and head limits, the core checks when it lays the coupon out. */
+export const couponDesign = designShape as unknown as Schema<CouponDesign>;
+
 export const createCoupon = object({
   id: uuid().label('id'),
   ticketId: uuid().label('Ticket').nullable().defined().default(null),
@@ -84,91 +107,142 @@ export const redesignCoupon = object({
 }).noUnknown();
 export const markBurnt = object({ version: whole('Version', 1, 1e9) }).noUnknown();
 
+export const READING_SOURCES = ['entered', 'csv', 'picture', 'scale'] as const;
+
+const readingEntries = array()
+  .of(
+    object({
+      cell: number().label('Cell').integer().min(0).required(),
+      outcome: outcome(),
+      /** What the rules proposed, where a picture was read. */
+      proposed: string()
+        .oneOf([...OUTCOMES])
+        .optional(),
+      /** Why somebody took another outcome than proposed. */
+      reason: string().max(300).optional(),
+      /** Step of the printed scale that the cell is like, 0 (bare) to 10. */
+      step: number().label('Step').integer().min(0).max(10).optional(),
+    }).noUnknown(),
+  )
+  .required()
+  .min(1, 'Mark at least one cell.')
+  .max(MAX_CELLS);
+
 /** Outcomes of some cells at a stage. Appended; the newest reading of a cell counts. */
 export const createReading = object({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
   /** Entered by eye with no scale, from a table, from a picture, or by eye against the printed step scale. */
-  source: oneOf('Source', ['entered', 'csv', 'picture', 'scale'] as const),
+  source: oneOf('Source', READING_SOURCES),
   pictureId: uuid().label('Picture').nullable().optional(),
   rules: outcomeRules.nullable().optional().default(undefined),
-  entries: array()
-    .of(
-      object({
-        cell: number().label('Cell').integer().min(0).required(),
-        outcome: outcome(),
-        /** What the rules proposed, where a picture was read. */
-        proposed: string()
-          .oneOf([...OUTCOMES])
-          .optional(),
-        /** Why somebody took another outcome than proposed. */
-        reason: string().max(300).optional(),
-        /** Step of the printed scale that the cell is like, 0 (bare) to 10. */
-        step: number().label('Step').integer().min(0).max(10).optional(),
-      }).noUnknown(),
-    )
-    .required()
-    .min(1, 'Mark at least one cell.')
-    .max(MAX_CELLS),
+  entries: readingEntries,
 }).noUnknown();
 
-export type CreateCoupon = Omit<InferType<typeof createCoupon>, 'design'> & { readonly design: CouponDesign };
+export type CreateCoupon = InferType<typeof createCoupon>;
 export type CreateReading = InferType<typeof createReading>;
-
-/** The revisions a record was made on. */
-export interface Pins {
-  readonly substrate: string;
-  readonly compound: string | null;
-  readonly head: string;
-  readonly lens: string;
-  readonly machine: string;
-  readonly calibration: string | null;
-}
 
 export const COUPON_STAGES = ['designed', 'burnt', 'rinsed', 'scrubbed'] as const;
 export type CouponStage = (typeof COUPON_STAGES)[number];
 
-export interface Reading extends CreateReading {
-  readonly at: string;
-  readonly by: string;
-}
+/** The revisions a record was made on. */
+export const revisions = record({
+  substrate: uuid(),
+  compound: orNull(uuid()),
+  head: uuid(),
+  lens: uuid(),
+  machine: uuid(),
+  calibration: orNull(uuid()),
+});
+export type Revisions = Frozen<InferType<typeof revisions>>;
+
+export const reading = record({
+  id: uuid(),
+  stage: word(STAGES),
+  source: word(READING_SOURCES),
+  pictureId: orNull(uuid()),
+  rules: orNull(outcomeRules),
+  entries: readingEntries,
+  at: instant(),
+  by: who(),
+});
+export type Reading = Frozen<InferType<typeof reading>>;
 
 /** A coupon as stored; `code` inside the design is the coupon's own. */
-export interface Coupon extends Omit<CreateCoupon, 'id'> {
-  readonly id: string;
-  readonly version: number;
-  readonly stage: CouponStage;
-  readonly pins: Pins;
-  readonly createdAt: string;
-  readonly by: string;
-  readonly burntAt: string | null;
+export const coupon = record({
+  id: uuid(),
+  ticketId: orNull(uuid()),
+  substrateId: uuid(),
+  compoundId: orNull(uuid()),
+  headId: uuid(),
+  lensId: uuid(),
+  focusOffsetMm: amount(),
+  design: couponDesign,
+  version: amount(),
+  stage: word(COUPON_STAGES),
+  revisions,
+  createdAt: instant(),
+  by: who(),
+  burntAt: orNull(instant()),
   /** Cells burnt whole, where the run broke off; null where all were. */
-  readonly burntCells: readonly number[] | null;
-  readonly burn: Burn | null;
-  readonly pictures: readonly CouponPicture[];
-  readonly readings: readonly Reading[];
-}
+  burntCells: orNull(list(amount())),
+  burn: orNull(burn),
+  pictures: list(couponPicture),
+  readings: list(reading),
+});
+export type Coupon = Frozen<InferType<typeof coupon>>;
 
 /** A row of the list of coupons. */
-export interface CouponSummary {
-  readonly id: string;
-  readonly code: string;
-  readonly stage: CouponStage;
-  readonly ticketId: string | null;
-  readonly ticketTitle: string | null;
-  readonly substrateId: string;
-  readonly compoundId: string | null;
-  readonly headId: string;
-  readonly lensId: string;
-  readonly cells: number;
-  readonly scrubbedCells: number;
-  readonly holds: number;
-  readonly createdAt: string;
-}
+export const couponSummary = record({
+  id: uuid(),
+  code: words(),
+  stage: word(COUPON_STAGES),
+  ticketId: orNull(uuid()),
+  ticketTitle: orNull(words()),
+  substrateId: uuid(),
+  compoundId: orNull(uuid()),
+  headId: uuid(),
+  lensId: uuid(),
+  cells: amount(),
+  scrubbedCells: amount(),
+  holds: amount(),
+  createdAt: instant(),
+});
+export type CouponSummary = Frozen<InferType<typeof couponSummary>>;
 
 export const listCouponsQuery = object({
+  ...pageQuery,
   ticketId: string().optional(),
   stage: string()
     .oneOf([...COUPON_STAGES])
     .optional(),
 });
+export type RedesignCoupon = InferType<typeof redesignCoupon>;
+export type MarkBurnt = InferType<typeof markBurnt>;
+export type ListCouponsQuery = InferType<typeof listCouponsQuery>;
+
+/** A scrubbed cell as a window takes it, with what was set on the panel. */
+export const windowCell = record({
+  couponId: uuid(),
+  powerPercent: amount(),
+  powerW: amount(),
+  speedMmPerS: amount(),
+  intervalMm: amount(),
+  passes: amount(),
+  outcome: word(OUTCOMES),
+});
+/** The scrubbed coupons of a ticket's pairing and their cells: what its window is fitted to. */
+export const ticketWindow = record({
+  coupons: list(
+    record({
+      id: uuid(),
+      code: words(),
+      version: amount(),
+      focusOffsetMm: amount(),
+      sameRevisions: flag(),
+      cells: amount(),
+    }),
+  ),
+  cells: list(windowCell),
+});
+export type TicketWindow = Frozen<InferType<typeof ticketWindow>>;

@@ -1,6 +1,21 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CellMeasure } from '@unto/core';
-import { keptHash, notNegative, oneOf, pictureSpot, positive, uuid, whole, within } from '../fields/index.js';
+import {
+  describes,
+  instant,
+  keptHash,
+  notNegative,
+  oneOf,
+  pictureSpot,
+  positive,
+  record,
+  uuid,
+  who,
+  whole,
+  within,
+  word,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 const measured = (label: string) => number().label(label).nullable().defined();
 
@@ -32,7 +47,7 @@ const cellMeasure = object({
 export const couponPictureEntries = object({
   fileHash: keptHash('The picture'),
   card: oneOf('Card', CARD_SIZES),
-  missMm: notNegative('Miss of the card’s marks', 'mm'),
+  reprojectionErrorMm: notNegative('Miss of the card’s marks', 'mm'),
   mmPerPx: positive('Pixel', 'mm'),
   blurUm: measured('Camera blur'),
   unevenness: positive('Unevenness of the light'),
@@ -58,11 +73,15 @@ export type CreateCouponPicture = Omit<InferType<typeof createCouponPicture>, 'e
 };
 
 /** A picture as kept. Appended, never changed. */
-export interface CouponPicture extends CreateCouponPicture {
-  readonly couponId: string;
-  readonly at: string;
-  readonly by: string;
-}
+export const couponPicture = record({
+  id: uuid(),
+  couponId: uuid(),
+  stage: word(STAGES),
+  entries: describes<CouponPictureEntries>()(couponPictureEntries),
+  at: instant(),
+  by: who(),
+});
+export type CouponPicture = Frozen<InferType<typeof couponPicture>>;
 
 /** Limits by which outcomes were proposed. */
 export const outcomeRules = object({
@@ -76,3 +95,4 @@ export const outcomeRules = object({
 }).noUnknown();
 
 export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();
+export type TakeCouponPicture = InferType<typeof takeCouponPicture>;

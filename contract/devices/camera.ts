@@ -3,7 +3,7 @@ import type { Stage } from '@unto/core';
 import { positive, uuid } from '../fields/index.js';
 import type { BurnSetup } from './controller.js';
 
-/** What lies before the camera. A real one needs none of it; the stand-in draws it. */
+/** What lies before the camera. A real one needs none of it; the simulator draws it. */
 export type CameraScene = CoatScene | CouponScene;
 
 /** A coated part with a bare twin beside it. */
@@ -16,7 +16,7 @@ export interface CoatScene {
   readonly ground: 'light' | 'dark' | 'clear';
 }
 
-/** A burnt coupon on the reference card; the program it was burnt by, should the stand-in not know the blank. */
+/** A burnt coupon on the reference card; the program it was burnt by, should the simulator not know the blank. */
 export interface CouponScene {
   readonly kind: 'coupon';
   readonly stage: Stage;

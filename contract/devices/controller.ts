@@ -1,6 +1,7 @@
-import { object, string, type InferType } from 'yup';
+import { object, type InferType } from 'yup';
 import type { CalibrationRow, SubstrateFamily, SurfaceLayer, WavelengthClass } from '@unto/core';
-import { oneOf, uuid, whole } from '../fields/index.js';
+import { amount, instant, list, oneOf, orNull, record, uuid, who, whole, word, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** A part of a blank that was sprayed like no other: by its left and right edge, mm. */
 export interface SprayedBlock {
@@ -13,7 +14,7 @@ export interface SprayedBlock {
   readonly powder: boolean;
 }
 
-/** What lies under the head. A real controller needs none of it; the stand-in burns it. */
+/** What lies under the head. A real controller needs none of it; the simulator burns it. */
 export interface BurnSetup {
   /** Names the blank: the same name is the same blank. */
   readonly key: string;
@@ -84,22 +85,25 @@ export const startBurn = object({
 export type StartBurn = InferType<typeof startBurn>;
 export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
 export const settleBurn = object({
-  as: string().oneOf(['partly', 'resume']).label('As').required(),
+  as: oneOf('As', ['partly', 'resume'] as const),
 }).noUnknown();
 
 export const BURN_STATES = ['running', 'paused', 'waiting', 'dropped', 'stopped', 'partly', 'done'] as const;
 export type BurnState = (typeof BURN_STATES)[number];
 
 /** A run of a coupon's program as kept. */
-export interface Burn {
-  readonly id: string;
-  readonly state: BurnState;
-  readonly elapsedS: number;
-  readonly totalS: number;
-  readonly cellsDone: readonly number[];
-  readonly cell: number | null;
-  readonly message: string;
-  readonly startedAt: string;
-  readonly endedAt: string | null;
-  readonly by: string;
-}
+export const burn = record({
+  id: uuid(),
+  state: word(BURN_STATES),
+  elapsedS: amount(),
+  totalS: amount(),
+  cellsDone: list(amount()),
+  cell: orNull(amount()),
+  message: words(),
+  startedAt: instant(),
+  endedAt: orNull(instant()),
+  by: who(),
+});
+export type Burn = Frozen<InferType<typeof burn>>;
+export type ActOnBurn = InferType<typeof actOnBurn>;
+export type SettleBurn = InferType<typeof settleBurn>;

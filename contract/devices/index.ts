@@ -1,4 +1,5 @@
 export * from './camera.js';
 export * from './card.js';
 export * from './controller.js';
+export * from './routes.js';
 export * from './scale.js';

@@ -1,6 +1,7 @@
 import { object, type InferType } from 'yup';
-import type { MassUnit } from '@unto/core';
-import { oneOf, uuid, whole } from '../fields/index.js';
+import { MASS_UNITS, type MassUnit } from '@unto/core';
+import { amount, flag, instant, oneOf, record, uuid, whole, word } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** One look at a scale's display. */
 export interface ScaleReading {
@@ -10,7 +11,7 @@ export interface ScaleReading {
   readonly stable: boolean;
 }
 
-/** What is about to be weighed. A real scale needs none of it; the stand-in puts it on its pan. */
+/** What is about to be weighed. A real scale needs none of it; the simulator puts it on its pan. */
 export interface ScaleScene {
   /** Names the thing on the pan: the same name is the same thing. */
   readonly key: string;
@@ -19,7 +20,7 @@ export interface ScaleScene {
   readonly batch: string;
   readonly lastKnownG: number;
   /** Mass meant to leave the container, g. */
-  readonly layG: number;
+  readonly massToApplyG: number;
   readonly massSolids: number;
 }
 
@@ -38,15 +39,9 @@ export const weighOnScale = object({
 export type WeighOnScale = InferType<typeof weighOnScale>;
 
 /** A settled weight. */
-export interface ScaleAnswer {
-  readonly value: number;
-  readonly unit: MassUnit;
-  readonly at: string;
-}
+export const scaleAnswer = record({ value: amount(), unit: word(MASS_UNITS), at: instant() });
+export type ScaleAnswer = Frozen<InferType<typeof scaleAnswer>>;
 
 /** Devices that this server is tied to. */
-export interface DeviceList {
-  readonly scale: boolean;
-  readonly camera: boolean;
-  readonly controller: boolean;
-}
+export const deviceList = record({ scale: flag(), camera: flag(), controller: flag() });
+export type DeviceList = Frozen<InferType<typeof deviceList>>;

@@ -152,3 +152,19 @@ export const storedFile = (label: string) =>
     .nullable()
     .defined()
     .default(null);
+
+/** Which part of a list is asked for: as many as `limit` after the cursor of the page before. */
+export const pageQuery = {
+  cursor: string().max(200, 'That cursor is none of ours.').optional(),
+  limit: number().integer().min(1, 'Ask for one at least.').max(500, 'At most 500 are answered at once.').optional(),
+};
+
+/** A time zone by its IANA name, as this machine knows it. */
+export const timeZone = (label: string) =>
+  text(label, 60).test('zone', `${label} is none that is known: write it like Europe/Berlin.`, (name) => {
+    try {
+      return name === undefined || new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions() !== null;
+    } catch {
+      return false;
+    }
+  });

@@ -1,1 +1,2 @@
 export * from './fields.js';
+export * from './answers.js';

@@ -1,4 +1,6 @@
-import { object, string } from 'yup';
+import { object, string, type InferType } from 'yup';
+import { amount, keptHash, record, word, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** Kinds of file that are kept, by how they begin. */
 export const FILE_TYPES = {
@@ -12,9 +14,10 @@ export const MAX_FILE_BYTES = 25_000_000;
 export const keepFileQuery = object({ name: string().label('File name').required('The file has no name.').max(200) });
 
 /** A file the server keeps, named by the hash of its content. */
-export interface KeptFile {
-  readonly hash: string;
-  readonly name: string;
-  readonly mediaType: FileType;
-  readonly bytes: number;
-}
+export const keptFile = record({
+  hash: keptHash('File'),
+  name: words(),
+  mediaType: word(Object.keys(FILE_TYPES) as FileType[]),
+  bytes: amount(),
+});
+export type KeptFile = Frozen<InferType<typeof keptFile>>;

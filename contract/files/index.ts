@@ -1,1 +1,2 @@
 export * from './files.js';
+export * from './routes.js';

@@ -1,6 +1,23 @@
-import { mixed, object, type InferType, type Schema } from 'yup';
-import { PART_GUESSES, WORD_TESTS, type Grade, type Observations, type WordTest } from '@unto/core';
-import { enteredMass, oneOf, optionalNumber, text, uuid } from '../fields/index.js';
+import { object, string, type InferType, type Schema } from 'yup';
+import { PART_GUESSES, WORD_TESTS, type Observations, type WordTest } from '@unto/core';
+import {
+  amount,
+  describes,
+  enteredMass,
+  gradeWord,
+  instant,
+  list,
+  oneOf,
+  optionalNumber,
+  orNull,
+  pageQuery,
+  record,
+  text,
+  uuid,
+  who,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 const answers = Object.fromEntries(
   (Object.keys(WORD_TESTS) as WordTest[]).map((test) => [
@@ -39,18 +56,28 @@ export type CreateIdentification = Omit<InferType<typeof createIdentification>, 
   readonly words: Observations['words'];
 };
 
-export interface IdentificationRecord extends CreateIdentification {
-  readonly density: { readonly value: number; readonly error: number } | null;
-  readonly modelVersion: number;
+export const identification = record({
+  id: uuid(),
+  label: words(),
+  ticketId: orNull(uuid()),
+  blankId: orNull(uuid()),
+  words: describes<Observations['words']>()(object(answers).noUnknown()),
+  weighed: orNull(weighedPart),
+  guessKey: words(),
+  substrateId: orNull(uuid()),
+  density: orNull(record({ value: amount(), error: amount() })),
+  modelVersion: amount(),
   /** The leading guesses as computed then. */
-  readonly probabilities: readonly { readonly key: string; readonly name: string; readonly probability: number }[];
-  readonly probability: number;
-  readonly grade: Grade;
-  readonly at: string;
-  readonly by: string;
-}
+  probabilities: list(record({ key: words(), name: words(), probability: amount() })),
+  probability: amount(),
+  grade: gradeWord(),
+  at: instant(),
+  by: who(),
+});
+export type IdentificationRecord = Frozen<InferType<typeof identification>>;
 
 export const listIdentificationsQuery = object({
-  ticketId: mixed<string>().optional(),
-  blankId: mixed<string>().optional(),
+  ...pageQuery,
+  ticketId: string().optional(),
+  blankId: string().optional(),
 });

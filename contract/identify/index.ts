@@ -1,1 +1,2 @@
 export * from './identify.js';
+export * from './routes.js';

@@ -1,8 +1,11 @@
 import { array, object, type InferType } from 'yup';
 import { HEAD_CHANGE_STEPS, type HeadChangeStep } from '@unto/core';
-import { oneOf, uuid } from '../fields/index.js';
+import { instant, list, oneOf, orNull, record, uuid, who, word } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 const CODES: readonly HeadChangeStep[] = HEAD_CHANGE_STEPS.map(({ code }) => code);
+
+const FITTING_WORKS = ['mark', 'cut'] as const;
 
 /** A head and lens put on their machine, every step of the change ticked. */
 export const createFitting = object({
@@ -11,7 +14,7 @@ export const createFitting = object({
   lensId: uuid().label('Lens'),
   ticketId: uuid().label('Ticket').nullable().defined().default(null),
   /** What it is fitted for: a ticket may cut with one head and mark with the other. */
-  work: oneOf('Work', ['mark', 'cut'] as const),
+  work: oneOf('Work', FITTING_WORKS),
   steps: array()
     .of(oneOf('Step', CODES))
     .label('Steps')
@@ -23,8 +26,15 @@ export const createFitting = object({
 export type CreateFitting = InferType<typeof createFitting>;
 
 /** What stands on a machine since when. Appended, never changed. */
-export interface Fitting extends CreateFitting {
-  readonly machineId: string;
-  readonly at: string;
-  readonly by: string;
-}
+export const fitting = record({
+  id: uuid(),
+  headId: uuid(),
+  lensId: uuid(),
+  ticketId: orNull(uuid()),
+  work: word(FITTING_WORKS),
+  steps: list(word(CODES)),
+  machineId: uuid(),
+  at: instant(),
+  by: who(),
+});
+export type Fitting = Frozen<InferType<typeof fitting>>;

@@ -1,2 +1,3 @@
 export * from './fittings.js';
 export * from './place.js';
+export * from './routes.js';

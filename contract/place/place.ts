@@ -1,13 +1,24 @@
 import { array, mixed, object, type InferType } from 'yup';
+import { FLATNESS_ADVICE, FOCUS_METHODS } from '@unto/core';
+import { figure } from '../evidence/index.js';
 import {
-  FOCUS_METHODS,
-  type Figure,
-  type FlatnessAdvice,
-  type FocusStep,
-  type FocusStrip,
-  type PlanePoint,
-} from '@unto/core';
-import { finite, note, oneOf, positive, uuid, within } from '../fields/index.js';
+  amount,
+  byKind,
+  finite,
+  flag,
+  instant,
+  list,
+  note,
+  oneOf,
+  positive,
+  record,
+  uuid,
+  who,
+  within,
+  word,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** What is read at the Place station. */
 export const PLACE_KINDS = ['focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set'] as const;
@@ -99,41 +110,46 @@ export interface PlaceEntriesOf {
   set: InferType<(typeof PLACE_ENTRIES)['set']>;
 }
 
+const step = record({ focusMm: amount(), share: amount() });
+const strip = record({ fromMm: amount(), toMm: amount(), focusBelowMm: amount() });
+const point = record({ xMm: amount(), yMm: amount() });
+
 /** What follows from the entries, as figures. */
-export interface PlaceResultOf {
-  focus: { readonly height: Figure; readonly spot: Figure; readonly depth: Figure; readonly bracketed: boolean };
-  flatness: {
-    readonly inFocus: Figure;
-    readonly best: Figure;
-    readonly bestShare: number;
-    readonly fallMm: number;
-    readonly steps: readonly FocusStep[];
-    readonly advice: FlatnessAdvice;
-  };
-  centre: { readonly x: Figure; readonly y: Figure; readonly diameter: Figure; readonly worst: number };
-  round: {
-    readonly mmPerDegree: Figure;
-    readonly degrees: Figure;
-    readonly seam: Figure;
-    readonly chord: Figure;
-    readonly tiltDegrees: number;
-    readonly stretch: number;
-    readonly strips: readonly FocusStrip[];
-    /** Half the width across the curve that the artwork takes: half its width, or on a sphere half its diagonal. */
-    readonly halfWidthMm: number;
-  };
-  align: {
-    readonly turn: Figure;
-    readonly zeroX: Figure;
-    readonly zeroY: Figure;
-    readonly longer: Figure;
+export const PLACE_RESULTS = {
+  focus: record({ height: figure(), spot: figure(), depth: figure(), bracketed: flag() }),
+  flatness: record({
+    inFocus: figure(),
+    best: figure(),
+    bestShare: amount(),
+    fallMm: amount(),
+    steps: list(step),
+    advice: word(FLATNESS_ADVICE),
+  }),
+  centre: record({ x: figure(), y: figure(), diameter: figure(), worst: amount() }),
+  align: record({
+    turn: figure(),
+    zeroX: figure(),
+    zeroY: figure(),
+    longer: figure(),
     /** The four corners of the artwork on the machine, from its lower left one counter-clockwise. */
-    readonly corners: readonly PlanePoint[];
-  };
-  pointer: { readonly x: Figure; readonly y: Figure; readonly worst: number; readonly worstOffMm: number };
+    corners: list(point),
+  }),
+  pointer: record({ x: figure(), y: figure(), worst: amount(), worstOffMm: amount() }),
   /** The spot that the offset leaves on the part. */
-  set: { readonly spot: Figure };
-}
+  set: record({ spot: figure() }),
+  round: record({
+    mmPerDegree: figure(),
+    degrees: figure(),
+    seam: figure(),
+    chord: figure(),
+    tiltDegrees: amount(),
+    stretch: amount(),
+    strips: list(strip),
+    /** Half the width across the curve that the artwork takes: half its width, or on a sphere half its diagonal. */
+    halfWidthMm: amount(),
+  }),
+} as const;
+export type PlaceResultOf = { readonly [K in PlaceKind]: Frozen<InferType<(typeof PLACE_RESULTS)[K]>> };
 
 export const createPlaceReading = object({
   id: uuid().label('id'),
@@ -145,13 +161,30 @@ export const createPlaceReading = object({
 export type CreatePlaceReading = InferType<typeof createPlaceReading>;
 
 /** A reading as kept, with the head and lens that were fitted. Appended, never changed. */
-export interface PlaceReading<K extends PlaceKind = PlaceKind> extends Omit<CreatePlaceReading, 'kind' | 'entries'> {
+export interface PlaceReading<K extends PlaceKind = PlaceKind> {
+  readonly id: string;
   readonly kind: K;
   readonly entries: PlaceEntriesOf[K];
   readonly result: PlaceResultOf[K];
+  readonly decision: PlaceDecision;
+  readonly note: string;
   readonly ticketId: string;
   readonly headId: string;
   readonly lensId: string;
   readonly at: string;
   readonly by: string;
 }
+export const placeReading = byKind<PlaceReading>(
+  'kind',
+  Object.fromEntries(PLACE_KINDS.map((kind) => [kind, { entries: PLACE_ENTRIES[kind], result: PLACE_RESULTS[kind] }])),
+  {
+    id: uuid(),
+    decision: word(PLACE_DECISIONS),
+    note: words(),
+    ticketId: uuid(),
+    headId: uuid(),
+    lensId: uuid(),
+    at: instant(),
+    by: who(),
+  },
+);

@@ -1,1 +1,2 @@
+export * from './routes.js';
 export * from './sheet.js';

@@ -1,5 +1,19 @@
 import { array, boolean, object, type InferType } from 'yup';
-import { finite, notNegative, oneOf, optionalNumber, positive, text, uuid, whole } from '../fields/index.js';
+import {
+  amount,
+  finite,
+  instant,
+  notNegative,
+  oneOf,
+  optionalNumber,
+  positive,
+  record,
+  text,
+  uuid,
+  who,
+  whole,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** One size in rows (a sheet to cut, a jig), or several sizes nested. */
 export const SHEET_MODES = ['rows', 'mixed'] as const;
@@ -46,11 +60,14 @@ export const createSheet = object({ id: uuid().label('id'), entries: sheetEntrie
 export type CreateSheet = InferType<typeof createSheet>;
 
 /** A layout as kept. Appended, never changed. */
-export interface Sheet extends CreateSheet {
-  readonly ticketId: string;
-  readonly places: number;
-  readonly leftOut: number;
-  readonly used: number;
-  readonly at: string;
-  readonly by: string;
-}
+export const sheet = record({
+  id: uuid(),
+  entries: sheetEntries,
+  ticketId: uuid(),
+  places: amount(),
+  leftOut: amount(),
+  used: amount(),
+  at: instant(),
+  by: who(),
+});
+export type Sheet = Frozen<InferType<typeof sheet>>;

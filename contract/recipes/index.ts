@@ -1,1 +1,2 @@
 export * from './recipes.js';
+export * from './routes.js';

@@ -1,20 +1,38 @@
 import { array, object, type InferType } from 'yup';
-import type { Figure, Grade } from '@unto/core';
-import type { Pins } from '../coupons/coupons.js';
-import { finite, oneOf, positive, uuid, whole, within } from '../fields/index.js';
+import { revisions } from '../coupons/coupons.js';
+import { figure } from '../evidence/index.js';
+import {
+  amount,
+  finite,
+  flag,
+  gradeWord,
+  instant,
+  list,
+  oneOf,
+  orNull,
+  positive,
+  record,
+  uuid,
+  who,
+  whole,
+  within,
+  word,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
-export const RECIPE_KINDS = ['quickest', 'widest', 'stated', 'climbed'] as const;
+export const RECIPE_KINDS = ['quickest', 'widest', 'stated', 'step test'] as const;
 
 /** What the fit behind a recipe was asked, frozen with it. */
-export interface FrozenFit {
-  readonly modelVersion: number;
-  readonly seed: number;
-  readonly bound: number;
-  readonly tolerancePower: number;
-  readonly toleranceFocusMm: number;
-  readonly cells: number;
-  readonly insideHull: boolean;
-}
+const frozenFit = record({
+  modelVersion: amount(),
+  seed: amount(),
+  bound: amount(),
+  tolerancePower: amount(),
+  toleranceFocusMm: amount(),
+  cells: amount(),
+  insideHull: flag(),
+});
+export type FrozenFit = Frozen<InferType<typeof frozenFit>>;
 
 export const createRecipe = object({
   id: uuid().label('id'),
@@ -31,14 +49,25 @@ export const createRecipe = object({
 export type CreateRecipe = InferType<typeof createRecipe>;
 
 /** An accepted setting; frozen. */
-export interface Recipe extends CreateRecipe {
-  readonly number: number;
-  readonly secondsPerPiece: number;
-  readonly fit: FrozenFit | null;
+export const recipe = record({
+  id: uuid(),
+  ticketId: uuid(),
+  kind: word(RECIPE_KINDS),
+  couponIds: list(uuid()),
+  powerPercent: amount(),
+  speedMmPerS: amount(),
+  intervalMm: amount(),
+  passes: amount(),
+  focusOffsetMm: amount(),
+  seed: amount(),
+  number: amount(),
+  secondsPerPiece: amount(),
+  fit: orNull(frozenFit),
   /** Share that holds in the worst case; null for a setting taken from elsewhere. */
-  readonly worst: Figure | null;
-  readonly grade: Grade;
-  readonly pins: Pins;
-  readonly acceptedBy: string;
-  readonly acceptedAt: string;
-}
+  worst: orNull(figure()),
+  grade: gradeWord(),
+  revisions,
+  acceptedBy: who(),
+  acceptedAt: instant(),
+});
+export type Recipe = Frozen<InferType<typeof recipe>>;

@@ -1,19 +1,31 @@
-import { array, number, object, string, type InferType } from 'yup';
-import { GRADES, type Figure, type Grade } from '@unto/core';
+import { array, object, string, type InferType } from 'yup';
+import { GRADES } from '@unto/core';
 import {
+  amount,
   enteredInterval,
   enteredPower,
   enteredSpeed,
   finite,
+  gradeWord,
+  instant,
+  list,
   note,
   notNegative,
   oneOf,
+  orNull,
+  page,
+  pageQuery,
   positive,
-  text,
+  record,
   uuid,
+  who,
   whole,
+  word,
+  words,
 } from '../fields/index.js';
-import type { Pins } from '../coupons/coupons.js';
+import type { Frozen } from '../routing/index.js';
+import { revisions } from '../coupons/coupons.js';
+import { figure } from '../evidence/index.js';
 
 export const AIR_STATES = ['off', 'on'] as const;
 
@@ -104,44 +116,61 @@ export const createJudgement = object({
 }).noUnknown();
 export type CreateJudgement = InferType<typeof createJudgement>;
 
-export interface Cleaning extends CreateCleaning {
-  readonly at: string;
-  readonly by: string;
-}
-export interface Judgement extends CreateJudgement {
-  readonly at: string;
-  readonly by: string;
-}
+export const cleaning = record({
+  id: uuid(),
+  method: word(CLEANING_METHODS),
+  minutes: amount(),
+  residue: word(RESIDUES),
+  at: instant(),
+  by: who(),
+});
+export type Cleaning = Frozen<InferType<typeof cleaning>>;
+export const judgement = record({
+  id: uuid(),
+  contrastStep: amount(),
+  evenness: word(EVENNESS_STEPS),
+  piecesGood: amount(),
+  faults: list(word(FAULTS)),
+  tests: list(durability),
+  note: words(),
+  at: instant(),
+  by: who(),
+});
+export type Judgement = Frozen<InferType<typeof judgement>>;
 
 /** A run with what followed it: one record of the ledger. */
-export interface LedgerRecord extends CreateRun {
-  readonly at: string;
-  readonly by: string;
-  readonly ticketNumber: number;
-  readonly ticketTitle: string;
-  readonly substrateId: string;
-  readonly substrateName: string;
-  readonly compoundId: string | null;
-  readonly compoundName: string | null;
-  readonly headId: string;
-  readonly headName: string;
-  readonly lensName: string;
-  readonly pins: Pins;
-  readonly powerPercent: number | null;
-  readonly powerW: number | null;
-  readonly speedMmPerS: number | null;
-  readonly intervalMm: number;
-  readonly dose: Figure | null;
-  readonly grade: Grade;
-  readonly correctedById: string | null;
-  readonly cleaning: Cleaning | null;
-  readonly judgement: Judgement | null;
-}
+export const ledgerRecord = record({
+  id: uuid(),
+  ticketId: uuid(),
+  recipeId: orNull(uuid()),
+  correctsId: orNull(uuid()),
+  ...runFields,
+  at: instant(),
+  by: who(),
+  ticketNumber: amount(),
+  ticketTitle: words(),
+  substrateId: uuid(),
+  substrateName: words(),
+  compoundId: orNull(uuid()),
+  compoundName: orNull(words()),
+  headId: uuid(),
+  headName: words(),
+  lensName: words(),
+  revisions,
+  powerPercent: orNull(amount()),
+  powerW: orNull(amount()),
+  speedMmPerS: orNull(amount()),
+  intervalMm: amount(),
+  dose: orNull(figure()),
+  grade: gradeWord(),
+  correctedById: orNull(uuid()),
+  cleaning: orNull(cleaning),
+  judgement: orNull(judgement),
+});
+export type LedgerRecord = Frozen<InferType<typeof ledgerRecord>>;
 
-export interface LedgerPage {
-  readonly records: readonly LedgerRecord[];
-  readonly next: string | null;
-}
+export const ledgerPage = page(ledgerRecord);
+export type LedgerPage = Frozen<InferType<typeof ledgerPage>>;
 
 export const ledgerQuery = object({
   substrateId: string().optional(),
@@ -154,18 +183,13 @@ export const ledgerQuery = object({
   judged: string().oneOf(['yes', 'no']).optional(),
   from: string().optional(),
   to: string().optional(),
-  cursor: string().optional(),
-  limit: number().integer().min(1).max(500).optional(),
+  ...pageQuery,
 });
 export type LedgerQuery = InferType<typeof ledgerQuery>;
 
-/** A ledger file brought back: the text of a CSV or JSON export. */
-export const importLedger = object({
-  format: oneOf('Format', ['csv', 'json'] as const),
-  text: text('File', 40_000_000),
-}).noUnknown();
-export interface ImportReport {
-  readonly created: number;
-  readonly unchanged: number;
-  readonly problems: readonly { readonly line: number; readonly message: string }[];
-}
+/** A ledger file is taken as it is, whole. */
+export const MAX_LEDGER_BYTES = 256_000_000;
+export const importLedgerQuery = object({ format: oneOf('Format', ['csv', 'json'] as const) });
+const importProblems = list(record({ line: amount(), message: words() }));
+export const importReport = record({ created: amount(), unchanged: amount(), problems: importProblems });
+export type ImportReport = Frozen<InferType<typeof importReport>>;

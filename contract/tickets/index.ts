@@ -1,2 +1,2 @@
+export * from './routes.js';
 export * from './tickets.js';
-export * from './ticket-page.js';

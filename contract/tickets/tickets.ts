@@ -1,6 +1,24 @@
 import { object, string, type InferType } from 'yup';
 import { STATIONS } from '@unto/core';
-import { day, note, notNegative, oneOf, positive, text, uuid, whole, yes } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import {
+  day,
+  instant,
+  note,
+  notNegative,
+  oneOf,
+  orNull,
+  pageQuery,
+  positive,
+  record,
+  text,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+  yes,
+} from '../fields/index.js';
 
 export const AIM_TONES = ['dark on light', 'light on dark'] as const;
 export const AIM_STRENGTHS = ['soft', 'clear', 'strong'] as const;
@@ -43,29 +61,43 @@ export type ChangeTicket = InferType<typeof changeTicket>;
 export type Aim = InferType<typeof aim>;
 
 /** A ticket as stored. */
-export interface Ticket extends Omit<ChangeTicket, 'version'> {
-  readonly id: string;
-  readonly number: number;
-  readonly version: number;
-  readonly createdAt: string;
-  readonly changedAt: string;
-}
+export const ticket = record({
+  id: uuid(),
+  number: whole('Number', 1, 1e9),
+  version: whole('Version', 1, 1e9),
+  ...ticketFields,
+  compoundId: orNull(uuid()),
+  choiceReason: words(),
+  state: word(TICKET_STATES),
+  createdAt: instant(),
+  changedAt: instant(),
+});
+export type Ticket = Frozen<InferType<typeof ticket>>;
+
+const CHECK_KINDS = ['check', 'caution'] as const;
 
 /** Things ticked off at a station, and cautions understood: appended, never changed. */
 export const createCheck = object({
   id: uuid().label('id'),
   station: oneOf('Station', STATIONS),
-  kind: oneOf('Kind', ['check', 'caution'] as const),
+  kind: oneOf('Kind', CHECK_KINDS),
   code: text('Code', 60),
 }).noUnknown();
 export type CreateCheck = InferType<typeof createCheck>;
-export interface Check extends CreateCheck {
-  readonly ticketId: string;
-  readonly at: string;
-  readonly by: string;
-}
+export const check = record({
+  id: uuid(),
+  ticketId: uuid(),
+  station: word(STATIONS),
+  kind: word(CHECK_KINDS),
+  code: words(),
+  at: instant(),
+  by: who(),
+});
+export type Check = Frozen<InferType<typeof check>>;
 
+export type ListTicketsQuery = InferType<typeof listTicketsQuery>;
 export const listTicketsQuery = object({
+  ...pageQuery,
   state: string()
     .oneOf([...TICKET_STATES])
     .optional(),

@@ -15,10 +15,10 @@ export type Criterion = (typeof CRITERIA)[number];
 export const SOFT_CRITERIA: readonly Criterion[] = ['availability', 'help', 'trackRecord'];
 
 /**
- * How a criterion's own unit becomes a worth. `linear`: 0 to 1 between two ends of a fixed scale. `ratio`: 1 at the best of the
+ * How a criterion's own unit becomes a value score. `linear`: 0 to 1 between two ends of a fixed scale. `ratio`: 1 at the best of the
  * options in hand, 0 a factor `span` worse; unit and currency fall out.
  */
-export type WorthScale =
+export type ValueScale =
   | { readonly kind: 'linear'; readonly worst: number; readonly best: number }
   | { readonly kind: 'ratio'; readonly better: 'more' | 'less'; readonly span: number };
 
@@ -26,14 +26,14 @@ export interface CriterionInfo {
   readonly label: string;
   readonly unit: string;
   readonly means: string;
-  readonly scale: WorthScale;
+  readonly scale: ValueScale;
   /** Steps of an eye scale; readings of it are rounded to this. 0 where it is continuous. */
   readonly step: number;
   /** The range of anything nobody measured yet, in the criterion's unit; null for ratio scales, which take it from the options. */
   readonly whole: readonly [number, number] | null;
 }
 
-const steps = (worst: number, best: number): WorthScale => ({ kind: 'linear', worst, best });
+const steps = (worst: number, best: number): ValueScale => ({ kind: 'linear', worst, best });
 const SCORE = { unit: 'of 10', scale: steps(0, 10), step: 1, whole: [0, 10] } as const;
 
 export const CRITERION_INFO: Record<Criterion, CriterionInfo> = {

@@ -42,7 +42,7 @@ const JOB: OptionJob = {
   markAreaCm2: 10,
   blankMinor: 0,
   laserMinorPerMinute: 30,
-  handsMinorPerMinute: 40,
+  labourMinorPerMinute: 40,
   spread: pooledSpread([]),
   ratesElsewhere: [],
 };

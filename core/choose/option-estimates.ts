@@ -100,7 +100,7 @@ export interface OptionJob {
   readonly markAreaCm2: number;
   readonly blankMinor: number;
   readonly laserMinorPerMinute: number;
-  readonly handsMinorPerMinute: number;
+  readonly labourMinorPerMinute: number;
   readonly spread: Record<ReadCriterion, number>;
   /** Area rates known for the other options, cm²/min: the range of a missing one. */
   readonly ratesElsewhere: readonly number[];
@@ -230,11 +230,11 @@ function costEstimate(
       thinnerMinor: coat?.thinnerMinor ?? 0,
       laserMinutes: laser.value,
       laserMinorPerMinute: job.laserMinorPerMinute,
-      handsMinutes: hands.value,
-      handsMinorPerMinute: job.handsMinorPerMinute,
+      labourMinutes: hands.value,
+      labourMinorPerMinute: job.labourMinorPerMinute,
       yieldShare: good.value,
     },
-    { compoundMinor: compound, laserMinutes: laser, handsMinutes: hands, yieldShare: good },
+    { compoundMinor: compound, laserMinutes: laser, labourMinutes: hands, yieldShare: good },
     [
       ...(coat
         ? [decisive('compound a piece', coat.compoundGrade, { value: compound.value / 100, ref: coat.ref })]

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { decisive, makeFigure } from '../evidence/figure.js';
 import { CRITERIA, CRITERION_INFO, handlingScore, type Criterion, type Weights } from './criteria.js';
 import { estimateFromFigure, estimateFromSamples, missingEstimate, type CriterionEstimate } from './estimate.js';
-import { drawWorths, rankOptions, worthOf, type ChoiceOption } from './rank.js';
+import { drawValueScores, rankOptions, valueScoreOf, type ChoiceOption } from './rank.js';
 import { switchingPoints } from './switching.js';
 
 const known = (criterion: Criterion, value: number, reach = 0): CriterionEstimate =>
@@ -37,7 +37,7 @@ const option = (id: string, change: Partial<Record<Criterion, number>> = {}, rea
   ) as ChoiceOption['estimates'],
 });
 const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 1])) as Weights;
-const rank = (options: ChoiceOption[], weights: Weights = EVEN) => rankOptions(drawWorths(options, 7), weights);
+const rank = (options: ChoiceOption[], weights: Weights = EVEN) => rankOptions(drawValueScores(options, 7), weights);
 const better = (criterion: Criterion, value: number) => {
   const { scale } = CRITERION_INFO[criterion];
   return scale.kind === 'ratio' && scale.better === 'less' ? value * 0.8 : value * 1.1;
@@ -158,7 +158,7 @@ describe('ranking', () => {
     const gap = option('gap');
     const lacking = { ...gap, estimates: { ...gap.estimates, contrast: missingEstimate('contrast', 'a coupon') } };
     const row = rank([lacking, option('a')]).find(({ option: { id } }) => id === 'gap')!;
-    expect(row.terms[0]).toMatchObject({ worth: 0.5, worthLow: 0, worthHigh: 1 });
+    expect(row.terms[0]).toMatchObject({ valueScore: 0.5, valueScoreLow: 0, valueScoreHigh: 1 });
     expect(row.high - row.low).toBeGreaterThan(7);
     expect(rank([lacking, option('a')]).every(({ dominatedBy }) => dominatedBy === null)).toBe(true);
   });
@@ -166,14 +166,14 @@ describe('ranking', () => {
   it('ranks a dark mark last where a light one is wanted', () => {
     const ranked = rank([option('dark', { contrast: -4 }), option('light', { contrast: 2 })]);
     expect(ranked.map(({ option: { id } }) => id)).toEqual(['light', 'dark']);
-    expect(worthOf('contrast', -4, 1)).toBe(0);
+    expect(valueScoreOf('contrast', -4, 1)).toBe(0);
   });
 
   it('refuses weights that are all nought or negative, and an empty shelf', () => {
     const none = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 0])) as Weights;
     expect(() => rank([option('a')], none)).toThrow(/must count/);
     expect(() => rank([option('a')], { ...EVEN, cost: -1 })).toThrow(/negative/);
-    expect(() => drawWorths([], 1)).toThrow(/Nothing is offered/);
+    expect(() => drawValueScores([], 1)).toThrow(/Nothing is offered/);
   });
 });
 
@@ -183,7 +183,7 @@ describe('switching points', () => {
     fc.assert(
       fc.property(anyOption('a'), anyOption('b'), anyOption('c'), anyWeights, (a, b, c, weights) => {
         const options = [a, b, c];
-        const drawn = drawWorths(options, 3, 1);
+        const drawn = drawValueScores(options, 3, 1);
         const ranked = rankOptions(drawn, weights);
         for (const { criterion, weight, to } of switchingPoints(ranked, weights)) {
           if (weight < 1e-6 || Math.abs(weight / weights[criterion] - 1) < 1e-3) continue;

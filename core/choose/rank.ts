@@ -19,10 +19,10 @@ export interface ScoreTerm {
   readonly criterion: Criterion;
   /** Share of the weights, 0-1. */
   readonly weight: number;
-  /** 0-1; a missing number counts at the middle of what it may be worth. */
-  readonly worth: number;
-  readonly worthLow: number;
-  readonly worthHigh: number;
+  /** 0-1; a missing number counts at the middle of what it may score. */
+  readonly valueScore: number;
+  readonly valueScoreLow: number;
+  readonly valueScoreHigh: number;
   /** Points of 100. */
   readonly points: number;
 }
@@ -42,8 +42,8 @@ export interface RankedOption {
   readonly dominatedBy: string | null;
 }
 
-interface CentralWorth {
-  readonly worth: number;
+interface CentralValueScore {
+  readonly valueScore: number;
   readonly low: number;
   readonly high: number;
   readonly known: boolean;
@@ -54,35 +54,35 @@ export interface ChoiceDraws {
   readonly options: readonly ChoiceOption[];
   readonly draws: number;
   /** Worth by option, criterion and draw, one after another. */
-  readonly worths: Float64Array;
-  readonly central: readonly Readonly<Record<Criterion, CentralWorth>>[];
+  readonly valueScores: Float64Array;
+  readonly central: readonly Readonly<Record<Criterion, CentralValueScore>>[];
 }
 
 const DRAWS = 400;
 
 /**
- * Draws the worth of every option on every criterion from the spread of its evidence: normal round a measured number, even over
+ * Draws the value score of every option on every criterion from the spread of its evidence: normal round a measured number, even over
  * the whole range of a missing one. Seeded, so that a ranking can be made again from the record.
  * @throws choose.no-options
  */
-export function drawWorths(options: readonly ChoiceOption[], seed: number, draws = DRAWS): ChoiceDraws {
+export function drawValueScores(options: readonly ChoiceOption[], seed: number, draws = DRAWS): ChoiceDraws {
   if (options.length === 0) throw new CoreError('choose.no-options', 'Nothing is offered for this part and head.');
   const random = seededRandom(seed);
   const count = CRITERIA.length;
-  const worths = new Float64Array(options.length * count * draws);
+  const valueScores = new Float64Array(options.length * count * draws);
   const best = Object.fromEntries(CRITERIA.map((criterion) => [criterion, reference(criterion, options)])) as Record<
     Criterion,
     number
   >;
   const central = options.map(({ estimates }, o) => {
-    const row = {} as Record<Criterion, CentralWorth>;
+    const row = {} as Record<Criterion, CentralValueScore>;
     CRITERIA.forEach((criterion, c) => {
       const estimate = estimates[criterion];
-      const worth = (value: number) => worthOf(criterion, value, best[criterion]);
-      for (let d = 0; d < draws; d += 1) worths[(o * count + c) * draws + d] = worth(drawn(estimate, random));
-      const ends = [worth(estimate.low), worth(estimate.high)].sort((a, b) => a - b) as [number, number];
+      const valueScore = (value: number) => valueScoreOf(criterion, value, best[criterion]);
+      for (let d = 0; d < draws; d += 1) valueScores[(o * count + c) * draws + d] = valueScore(drawn(estimate, random));
+      const ends = [valueScore(estimate.low), valueScore(estimate.high)].sort((a, b) => a - b) as [number, number];
       row[criterion] = {
-        worth: estimate.figure ? worth(estimate.figure.value) : (ends[0] + ends[1]) / 2,
+        valueScore: estimate.figure ? valueScore(estimate.figure.value) : (ends[0] + ends[1]) / 2,
         low: ends[0],
         high: ends[1],
         known: estimate.figure !== null,
@@ -90,17 +90,17 @@ export function drawWorths(options: readonly ChoiceOption[], seed: number, draws
     });
     return row;
   });
-  return { options, draws, worths, central };
+  return { options, draws, valueScores, central };
 }
 
 /**
- * Ranks options by the weighted sum of their worths, with the interval of each score, how often each comes first, every term, and
+ * Ranks options by the weighted sum of their value scores, with the interval of each score, how often each comes first, every term, and
  * what dominates what. A strictly better option never ranks below.
  * @throws choose.no-weight when every weight is 0; value.negative
  */
 export function rankOptions(drawn: ChoiceDraws, weights: Weights): RankedOption[] {
   const shares = weightShares(weights);
-  const { options, draws, worths, central } = drawn;
+  const { options, draws, valueScores, central } = drawn;
   const count = CRITERIA.length;
   const scores = options.map((_, o) => {
     const row = new Float64Array(draws);
@@ -108,7 +108,7 @@ export function rankOptions(drawn: ChoiceDraws, weights: Weights): RankedOption[
       const share = 100 * shares[c]!;
       if (share === 0) continue;
       const at = (o * count + c) * draws;
-      for (let d = 0; d < draws; d += 1) row[d]! += share * worths[at + d]!;
+      for (let d = 0; d < draws; d += 1) row[d]! += share * valueScores[at + d]!;
     }
     return row;
   });
@@ -116,8 +116,15 @@ export function rankOptions(drawn: ChoiceDraws, weights: Weights): RankedOption[
   const dominated = dominators(central, shares);
   const rows = options.map((option, o) => {
     const terms = CRITERIA.map((criterion, c): ScoreTerm => {
-      const { worth, low, high } = central[o]![criterion];
-      return { criterion, weight: shares[c]!, worth, worthLow: low, worthHigh: high, points: 100 * shares[c]! * worth };
+      const { valueScore, low, high } = central[o]![criterion];
+      return {
+        criterion,
+        weight: shares[c]!,
+        valueScore,
+        valueScoreLow: low,
+        valueScoreHigh: high,
+        points: 100 * shares[c]! * valueScore,
+      };
     });
     const sorted = Float64Array.from(scores[o]!).sort();
     const score = terms.reduce((sum, { points }) => sum + points, 0);
@@ -148,9 +155,9 @@ export function weightShares(weights: Weights): number[] {
 
 /**
  * Worth of a value of a criterion: 0 to 1 on a fixed scale. On a ratio scale 1 at `best`, 0 a factor `span` worse, and less than 0
- * beyond: so another option that moves the best moves all worths alike, and never turns two others round.
+ * beyond: so another option that moves the best moves all value scores alike, and never turns two others round.
  */
-export function worthOf(criterion: Criterion, value: number, best: number): number {
+export function valueScoreOf(criterion: Criterion, value: number, best: number): number {
   const { scale } = CRITERION_INFO[criterion];
   if (scale.kind === 'linear') return Math.min(1, Math.max(0, (value - scale.worst) / (scale.best - scale.worst)));
   const positive = Math.max(value, Number.MIN_VALUE);
@@ -206,7 +213,7 @@ function dominators(central: ChoiceDraws['central'], shares: readonly number[]):
     const at = central.findIndex((other, k) => {
       if (k === o) return false;
       const sure = (row: typeof own, criterion: Criterion, end: 'low' | 'high') =>
-        row[criterion].known ? row[criterion].worth : row[criterion][end];
+        row[criterion].known ? row[criterion].valueScore : row[criterion][end];
       const noWorse = counts.every((criterion) => sure(other, criterion, 'low') >= sure(own, criterion, 'high'));
       return noWorse && counts.some((criterion) => sure(other, criterion, 'low') > sure(own, criterion, 'high'));
     });

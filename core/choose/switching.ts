@@ -27,10 +27,11 @@ export function switchingPoints(ranked: readonly RankedOption[], weights: Weight
     const crossings = ranked.slice(1).flatMap((rival) => {
       // Lead without this criterion, in the weights' own scale, and what one unit of its weight adds to the lead.
       const lead = CRITERIA.reduce(
-        (sum, _, k) => (k === c ? sum : sum + shares[k]! * total * (winner.terms[k]!.worth - rival.terms[k]!.worth)),
+        (sum, _, k) =>
+          k === c ? sum : sum + shares[k]! * total * (winner.terms[k]!.valueScore - rival.terms[k]!.valueScore),
         0,
       );
-      const perUnit = winner.terms[c]!.worth - rival.terms[c]!.worth;
+      const perUnit = winner.terms[c]!.valueScore - rival.terms[c]!.valueScore;
       if (Math.abs(perUnit) < 1e-12) return [];
       const at = -lead / perUnit;
       return at >= 0 && Number.isFinite(at) ? [{ at, to: rival.option.id }] : [];

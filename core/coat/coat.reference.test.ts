@@ -7,7 +7,7 @@ import {
   filmFromPartMass,
   filmFromWeighing,
   judgeFilm,
-  laidDown,
+  massApplied,
   learnTransfer,
   planCoat,
   remainingPieces,
@@ -154,9 +154,9 @@ describe('weighing', () => {
   });
 
   it('refuses weights the wrong way round, negative, or below the empty container', () => {
-    expect(() => laidDown({ beforeG: 100, afterG: 102 })).toThrow(/weighs more after/);
-    expect(() => laidDown({ beforeG: 100, afterG: -1 })).toThrow(/cannot be negative/);
-    expect(() => laidDown({ beforeG: 100, afterG: 40, tareG: 50 })).toThrow(/less than the empty container/);
+    expect(() => massApplied({ beforeG: 100, afterG: 102 })).toThrow(/weighs more after/);
+    expect(() => massApplied({ beforeG: 100, afterG: -1 })).toThrow(/cannot be negative/);
+    expect(() => massApplied({ beforeG: 100, afterG: 40, tareG: 50 })).toThrow(/less than the empty container/);
     expect(() => filmFromWeighing({ beforeG: 100, afterG: 100 }, coat)).toThrow(/above 0/);
   });
 

@@ -2,7 +2,7 @@ import { requirePositive } from '../support/require.js';
 import type { FilmBand } from './judge-film.js';
 
 /** How a hand was held while coating, as far as it is known. */
-export interface CoatingHand {
+export interface SprayTechnique {
   /** Strokes laid on the batch. */
   readonly strokes: number | null;
   readonly distanceMm: number | null;
@@ -26,7 +26,7 @@ export interface FilmChange {
  * @throws value.not-positive
  * @example filmChange(15, { lowUm: 8, highUm: 12 }, { strokes: 3, ... }).strokes // { now: 3, then: 2 }
  */
-export function filmChange(filmUm: number, band: FilmBand, hand: CoatingHand): FilmChange | null {
+export function filmChange(filmUm: number, band: FilmBand, hand: SprayTechnique): FilmChange | null {
   requirePositive('film', filmUm);
   if (filmUm >= band.lowUm && filmUm <= band.highUm) return null;
   const factor = (band.lowUm + band.highUm) / 2 / filmUm;
@@ -40,7 +40,7 @@ function wholeStrokes(filmUm: number, band: FilmBand, factor: number, now: numbe
   return then !== now && film >= band.lowUm && film <= band.highUm ? { now, then } : null;
 }
 
-function moved(factor: number, hand: CoatingHand): number | null {
+function moved(factor: number, hand: SprayTechnique): number | null {
   if (hand.distanceMm === null) return null;
   const then = hand.distanceMm / factor;
   return then >= hand.distanceMinMm && then <= hand.distanceMaxMm ? Math.round(then / 5) * 5 : null;

@@ -15,7 +15,7 @@ export interface ContainerWeighing {
  * Mass laid down in g: before − after.
  * @throws weighing.reversed when after exceeds before; weighing.below-tare when either is lighter than the empty container
  */
-export function laidDown(weighing: ContainerWeighing): number {
+export function massApplied(weighing: ContainerWeighing): number {
   const { beforeG, afterG, tareG } = weighing;
   requireNotNegative('before', beforeG);
   requireNotNegative('after', afterG);
@@ -39,13 +39,13 @@ export function laidDown(weighing: ContainerWeighing): number {
 /**
  * Dry film in µm judged from what left the container, with the interval that the transfer efficiency leaves.
  * Graded by the transfer efficiency: measured once that was learnt by weighing, usual before.
- * @throws as laidDown; value.not-positive when nothing was laid down or no area given
+ * @throws as massApplied; value.not-positive when nothing was laid down or no area given
  */
 export function filmFromWeighing(
   weighing: ContainerWeighing,
   coat: { areaMm2: number; dryDensity: number; massSolids: number; transfer: TransferKnowledge; ref?: RecordRef },
 ): Figure {
-  const laid = requirePositive('mass laid down', laidDown(weighing));
+  const laid = requirePositive('mass laid down', massApplied(weighing));
   const film = (share: number) =>
     filmFromPartMass(laid * requirePositive('solids by mass', coat.massSolids) * share, coat.areaMm2, coat.dryDensity);
   const { transfer } = coat;

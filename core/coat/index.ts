@@ -6,7 +6,7 @@ export * from './film-from-weighing.js';
 export * from './film.js';
 export * from './handling.js';
 export * from './judge-film.js';
-export * from './looks.js';
+export * from './visual-inspection.js';
 export * from './plan-coat.js';
 export * from './price.js';
 export * from './ready.js';

@@ -8,7 +8,7 @@ import {
   filmFromComb,
   filmTrend,
   judgeFilm,
-  judgeLooks,
+  judgeInspection,
   keepUntil,
   learnStroke,
   mixFor,
@@ -16,7 +16,7 @@ import {
   straightLine,
   strokesFor,
   USUAL_STROKE,
-  type CoatLooks,
+  type VisualInspection,
 } from './index.js';
 
 const BAND = { lowUm: 8, highUm: 12 };
@@ -46,8 +46,9 @@ describe('wet-film comb (ISO 2808: the film lies between the last wetted tooth a
 });
 
 describe('looks (common practice, no source)', () => {
-  const even: CoatLooks = { showing: 'none', runs: 'none', lumps: 'none', lamp: null };
-  const verdict = (looks: CoatLooks) => judgeFilm({ value: judgeLooks(looks, BAND).film.value }, BAND).verdict;
+  const even: VisualInspection = { showing: 'none', runs: 'none', lumps: 'none', lamp: null };
+  const verdict = (looks: VisualInspection) =>
+    judgeFilm({ value: judgeInspection(looks, BAND).film.value }, BAND).verdict;
 
   it('a coat that hides the metal without running is right; patches are thin, many runs are thick', () => {
     expect(verdict(even)).toBe('right');
@@ -58,11 +59,11 @@ describe('looks (common practice, no source)', () => {
   it('on glass the coat is laid until no lamp shines through', () => {
     expect(verdict({ ...even, lamp: 'no light' })).toBe('right');
     expect(verdict({ ...even, lamp: 'shines through' })).toBe('thin');
-    expect(judgeLooks({ ...even, lamp: 'shines through' }, BAND).findings).toContain('lamp shines through');
+    expect(judgeInspection({ ...even, lamp: 'shines through' }, BAND).findings).toContain('lamp shines through');
   });
 
   it('ground showing beside runs is uneven, and the film spans both', () => {
-    const { film: spanned, findings } = judgeLooks({ ...even, showing: 'patches', runs: 'many' }, BAND);
+    const { film: spanned, findings } = judgeInspection({ ...even, showing: 'patches', runs: 'many' }, BAND);
     expect(findings).toContain('thin beside runs');
     expect(spanned.interval!.low).toBeLessThan(BAND.lowUm);
     expect(spanned.interval!.high).toBeGreaterThan(BAND.highUm);
@@ -90,7 +91,7 @@ describe('readings of one film together', () => {
     expect(both.value).toBeGreaterThan(9);
     const vague = combineFilms([
       { label: 'weighing', film: film(9, 8.5, 9.5) },
-      { label: 'looks', film: film(10, 4, 19, 'usual') },
+      { label: 'inspection', film: film(10, 4, 19, 'usual') },
     ]);
     expect(vague.film.grade).toBe('measured');
     expect(vague.film.value).toBeCloseTo(9, 0);

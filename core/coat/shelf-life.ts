@@ -9,7 +9,8 @@ export function keepUntil(storedAtMs: number, shelfLifeDays: number | null): num
 }
 
 /** How a stored coat stands. */
-export type StoredState = 'good' | 'soon' | 'past' | 'no date';
+export const STORED_STATES = ['good', 'soon', 'past', 'no date'] as const;
+export type StoredState = (typeof STORED_STATES)[number];
 
 /** `soon` in the last fifth of its shelf life. @throws value.out-of-range when its date lies before it was stored */
 export function storedState(coat: { storedAtMs: number; keepUntilMs: number | null }, nowMs: number): StoredState {

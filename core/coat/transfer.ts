@@ -4,13 +4,13 @@ import { studentT90 } from '../support/student-t.js';
 
 /**
  * Share of the solids leaving the container that stays on the part: dry mass on the part ÷ (laid down × solids by mass).
- * @param dryOnPartG g @param laidDownG g @param massSolids solids by mass of what leaves the container, 0 to 1 (propellant counted)
+ * @param dryOnPartG g @param massAppliedG g @param massSolids solids by mass of what leaves the container, 0 to 1 (propellant counted)
  * @throws value.not-positive, value.out-of-range above 1 (more on the part than left the container)
  */
-export function transferEfficiency(dryOnPartG: number, laidDownG: number, massSolids: number): number {
-  requirePositive('laid down', laidDownG);
+export function transferEfficiency(dryOnPartG: number, massAppliedG: number, massSolids: number): number {
+  requirePositive('laid down', massAppliedG);
   requireWithin('solids by mass', requirePositive('solids by mass', massSolids), 0, 1);
-  return requireWithin('share reaching the part', dryOnPartG / (laidDownG * massSolids), 0, 1);
+  return requireWithin('share reaching the part', dryOnPartG / (massAppliedG * massSolids), 0, 1);
 }
 
 /** What is known about transfer efficiency, with the range that holds nine times in ten. */

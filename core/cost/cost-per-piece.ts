@@ -8,8 +8,8 @@ export interface PieceCost {
   readonly thinnerMinor: number;
   readonly laserMinutes: number;
   readonly laserMinorPerMinute: number;
-  readonly handsMinutes: number;
-  readonly handsMinorPerMinute: number;
+  readonly labourMinutes: number;
+  readonly labourMinorPerMinute: number;
   /** Share of pieces that come out good, above 0 to 1. */
   readonly yieldShare: number;
 }
@@ -25,8 +25,8 @@ export function costPerPiece(cost: PieceCost): number {
     cost.compoundMinor,
     cost.thinnerMinor,
     requireNotNegative('laser minutes', cost.laserMinutes) * requireNotNegative('laser rate', cost.laserMinorPerMinute),
-    requireNotNegative('hands-on minutes', cost.handsMinutes) *
-      requireNotNegative('hands-on rate', cost.handsMinorPerMinute),
+    requireNotNegative('hands-on minutes', cost.labourMinutes) *
+      requireNotNegative('hands-on rate', cost.labourMinorPerMinute),
   ].map((part) => requireNotNegative('price', part));
   requireWithin('yield', requirePositive('yield', cost.yieldShare), 0, 1);
   return parts.reduce((sum, part) => sum + part, 0) / cost.yieldShare;
@@ -45,7 +45,7 @@ export interface Ranged {
  */
 export function pieceCostFigure(
   cost: PieceCost,
-  ranges: Partial<Record<'compoundMinor' | 'laserMinutes' | 'handsMinutes' | 'yieldShare', Ranged>>,
+  ranges: Partial<Record<'compoundMinor' | 'laserMinutes' | 'labourMinutes' | 'yieldShare', Ranged>>,
   inputs: readonly FigureInput[],
 ): Figure {
   const value = costPerPiece(cost);

@@ -12,8 +12,8 @@ const NOTHING = {
   thinnerMinor: 0,
   laserMinutes: 0,
   laserMinorPerMinute: 0,
-  handsMinutes: 0,
-  handsMinorPerMinute: 0,
+  labourMinutes: 0,
+  labourMinorPerMinute: 0,
   yieldShare: 1,
 };
 
@@ -26,8 +26,8 @@ describe('price of a piece', () => {
       thinnerMinor: 3,
       laserMinutes: 1.5,
       laserMinorPerMinute: 25,
-      handsMinutes: 2,
-      handsMinorPerMinute: 40,
+      labourMinutes: 2,
+      labourMinorPerMinute: 40,
       yieldShare: 0.9,
     };
     expect(costPerPiece(cost)).toBeCloseTo(217.5 / 0.9, 9);

@@ -8,7 +8,7 @@ import { labelStrokes } from './label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
 
 /** The head, lens and metal a coupon is predicted for. */
-export interface CouponBench {
+export interface CouponEquipment {
   readonly power: PowerSource;
   readonly motion: RowMotion;
   readonly spotXMm: number;
@@ -27,15 +27,15 @@ export interface CellPrediction {
 }
 
 /** Dose and heat index of every cell, in the order of the cells. */
-export function predictCells(layout: CouponLayout, bench: CouponBench): CellPrediction[] {
-  const radiusMm = equivalentRadius(bench.spotXMm, bench.spotYMm);
+export function predictCells(layout: CouponLayout, equipment: CouponEquipment): CellPrediction[] {
+  const radiusMm = equivalentRadius(equipment.spotXMm, equipment.spotYMm);
   const perWatt = new Map<number, number>();
   return layout.cells.map((cell) => {
-    const powerW = deliveredPower(cell.powerPercent, bench.power);
+    const powerW = deliveredPower(cell.powerPercent, equipment.power);
     if (powerW <= 0 || !cell.reachable) return { powerW, doseJPerMm2: null, heatIndexK: null };
     let unit = perWatt.get(cell.speedMmPerS);
     if (unit === undefined) {
-      const { conductivity, diffusivity } = bench;
+      const { conductivity, diffusivity } = equipment;
       unit = heatIndex({ powerW: 1, speedMmPerS: cell.speedMmPerS, radiusMm, conductivity, diffusivity });
       perWatt.set(cell.speedMmPerS, unit);
     }
@@ -91,8 +91,8 @@ export function widestRunUp(layout: CouponLayout, motion: RowMotion): number {
  * Dose of the burnt labels, J/mm²: a single line over the width of the spot. Labels weaker than most cells are lost with them in the
  * scrub.
  */
-export function labelDose({ design }: CouponLayout, bench: CouponBench): number {
+export function labelDose({ design }: CouponLayout, equipment: CouponEquipment): number {
   const { powerPercent, speedMmPerS } = design.labels;
-  const widthMm = 2 * equivalentRadius(bench.spotXMm, bench.spotYMm);
-  return deliveredPower(powerPercent, bench.power) / (speedMmPerS * widthMm);
+  const widthMm = 2 * equivalentRadius(equipment.spotXMm, equipment.spotYMm);
+  return deliveredPower(powerPercent, equipment.power) / (speedMmPerS * widthMm);
 }

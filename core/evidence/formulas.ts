@@ -16,7 +16,7 @@ export const FORMULAS = {
   filmFromWeighing: 'dry film = mass laid down × share reaching the part × solids ÷ (dry density × coated area)',
   filmFromPartMass: 'dry film = dry mass on the part ÷ (dry density × coated area)',
   filmFromComb: 'dry film = (wetted tooth to dry tooth of the comb) × share of solids after thinning',
-  judgeLooks: 'films that the looks allow, as multiples of the band, taken together where they overlap',
+  judgeInspection: 'films that the looks allow, as multiples of the band, taken together where they overlap',
   combineFilms: 'readings of one film, weighted by how sure each is',
   strokesFor: 'strokes = mass ÷ mass a stroke lays, whole strokes in every coat',
   transferEfficiency: 'share reaching the part = dry mass on the part ÷ (mass laid down × solids by mass)',

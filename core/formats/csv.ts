@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/browser/esm/sync';
+import { stringify } from 'csv-stringify/browser/esm/sync';
 import { CoreError } from '../support/core-error.js';
 
 /** Largest table read at once, bytes. */
@@ -21,51 +22,81 @@ type CsvValue = string | number | boolean | null | undefined;
 /**
  * Writes RFC 4180 text: CRLF, quotes only where needed. Text that a spreadsheet would take for a formula (first character
  * = + - @ tab or return) gets a leading apostrophe; so does text that itself begins with an apostrophe, so that reading back is exact.
+ * @example writeCsv(['a'], [{ a: 1 }]) // 'a\r\n1\r\n'
  */
 export function writeCsv(columns: readonly string[], rows: readonly Readonly<Record<string, CsvValue>>[]): string {
-  const lines = [columns.map((column) => quoted(column)).join(',')];
-  for (const row of rows) lines.push(columns.map((column) => cell(row[column])).join(','));
-  return lines.join('\r\n') + '\r\n';
+  return written([columns]) + writeCsvRows(columns, rows);
 }
 
-function cell(value: CsvValue): string {
-  if (value === null || value === undefined) return '';
-  if (typeof value !== 'string') return String(value);
-  return quoted(/^['=+\-@\t\r]/.test(value) ? `'${value}` : value);
+/** Rows of a table without its heading, for one that is written in pieces. */
+export function writeCsvRows(columns: readonly string[], rows: readonly Readonly<Record<string, CsvValue>>[]): string {
+  return written(rows.map((row) => columns.map((column) => plainText(row[column]))));
 }
 
-function quoted(text: string): string {
-  return /[",\r\n]|^\s|\s$/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+function written(records: readonly (readonly CsvValue[])[]): string {
+  return records.length
+    ? stringify(records as CsvValue[][], { record_delimiter: 'windows', quoted_match: NEEDS_QUOTES })
+    : '';
 }
+
+/** What a reader might trim or take for the end of a line. */
+const NEEDS_QUOTES = /^\s|\s$|[\r\n]/;
+
+function plainText(value: CsvValue): CsvValue {
+  if (typeof value === 'boolean') return String(value);
+  return typeof value === 'string' && /^['=+\-@\t\r]/.test(value) ? `'${value}` : value;
+}
+
+declare const TextDecoder: new (label: 'utf-8', options: { fatal: boolean }) => { decode(bytes: Uint8Array): string };
 
 /**
- * Decodes bytes as UTF-8, with or without a byte order mark.
- * @throws csv.too-large above CSV_LIMIT_BYTES; csv.encoding naming the line of the first byte that is not UTF-8
+ * Decodes bytes as UTF-8 (RFC 3629), with or without a byte order mark.
+ * @param mostBytes what is read at once
+ * @throws csv.too-large above that; csv.encoding naming the line of the first byte that is not UTF-8
  */
-export function decodeTable(bytes: Uint8Array): string {
-  if (bytes.byteLength > CSV_LIMIT_BYTES) {
+export function decodeTable(bytes: Uint8Array, mostBytes = CSV_LIMIT_BYTES): string {
+  if (bytes.byteLength > mostBytes) {
     throw new CoreError(
       'csv.too-large',
-      `The file holds ${(bytes.byteLength / 1e6).toFixed(1)} MB; at most ${CSV_LIMIT_BYTES / 1e6} MB are read at once. Nothing was imported: cut it into parts.`,
+      `The file holds ${(bytes.byteLength / 1e6).toFixed(1)} MB; at most ${mostBytes / 1e6} MB are read at once. Nothing was imported: cut it into parts.`,
     );
   }
-  const bad = firstInvalidUtf8(bytes);
-  if (bad >= 0) {
-    let line = 1;
-    for (let i = 0; i < bad; i += 1) if (bytes[i] === 10) line += 1;
+  try {
+    return decoded(bytes);
+  } catch {
+    const line = firstBadLine(bytes);
     throw new CoreError(
       'csv.encoding',
       `Line ${line} holds a character that is not UTF-8 (an old Latin-1 file?). Save the table as “CSV UTF-8” and bring it again; nothing was imported.`,
       { line },
     );
   }
-  return decodeUtf8(bytes);
+}
+
+function decoded(bytes: Uint8Array): string {
+  return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+}
+
+/** A line feed never stands inside a character, so that each line is whole by itself. */
+function firstBadLine(bytes: Uint8Array): number {
+  let line = 1;
+  for (let from = 0; from < bytes.length; line += 1) {
+    const feed = bytes.indexOf(10, from);
+    const to = feed < 0 ? bytes.length : feed + 1;
+    try {
+      decoded(bytes.subarray(from, to));
+    } catch {
+      return line;
+    }
+    from = to;
+  }
+  return line;
 }
 
 /**
  * Reads RFC 4180 text with quoted line breaks; cells written by writeCsv come back as they were.
  * @param required columns that must be there
- * @throws csv.malformed with the line; csv.missing-column; csv.formula for a cell that begins with =, + or @
+ * @throws csv.malformed with the line; csv.missing-column; csv.doubled-column; csv.formula for a cell that begins with =, + or @
  */
 export function readCsv(text: string, required: readonly string[] = []): CsvTable {
   const records = parsed(text);
@@ -78,7 +109,17 @@ export function readCsv(text: string, required: readonly string[] = []): CsvTabl
       { line: 1 },
     );
   }
-  const rows = records.slice(1).map(({ record, line }) => {
+  const doubled = columns.find((name, i) => columns.indexOf(name) !== i);
+  if (doubled !== undefined) {
+    throw new CoreError(
+      'csv.doubled-column',
+      `The heading names the column “${doubled}” twice: which of the two counts? Nothing was read.`,
+      { line: 1, path: doubled },
+    );
+  }
+  // A blank line is an empty cell where a table has one column, and nothing where it has several.
+  const filled = records.slice(1).filter(({ record }) => columns.length === 1 || record.length > 1 || record[0] !== '');
+  const rows = filled.map(({ record, line }) => {
     if (record.length !== columns.length) {
       throw new CoreError(
         'csv.malformed',
@@ -112,7 +153,12 @@ interface ParsedRecord {
 
 function parsed(text: string): ParsedRecord[] {
   try {
-    const raw = parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true, info: true }) as unknown as {
+    const raw = parse(text, {
+      bom: true,
+      relax_column_count: true,
+      info: true,
+      record_delimiter: ['\r\n', '\n', '\r'],
+    }) as unknown as {
       record: string[];
       info: { lines: number };
     }[];
@@ -127,49 +173,4 @@ function parsed(text: string): ParsedRecord[] {
       line: lines,
     });
   }
-}
-
-/** Index of the first byte that breaks UTF-8 (RFC 3629), or −1. */
-function firstInvalidUtf8(bytes: Uint8Array): number {
-  let i = 0;
-  while (i < bytes.length) {
-    const lead = bytes[i]!;
-    const length =
-      lead < 0x80
-        ? 1
-        : lead >= 0xc2 && lead < 0xe0
-          ? 2
-          : lead >= 0xe0 && lead < 0xf0
-            ? 3
-            : lead >= 0xf0 && lead < 0xf5
-              ? 4
-              : 0;
-    if (length === 0) return i;
-    for (let k = 1; k < length; k += 1) {
-      const next = bytes[i + k];
-      if (next === undefined || (next & 0xc0) !== 0x80) return i;
-    }
-    i += length;
-  }
-  return -1;
-}
-
-function decodeUtf8(bytes: Uint8Array): string {
-  const chunks: string[] = [];
-  let points: number[] = [];
-  let i = 0;
-  while (i < bytes.length) {
-    const lead = bytes[i]!;
-    const length = lead < 0x80 ? 1 : lead < 0xe0 ? 2 : lead < 0xf0 ? 3 : 4;
-    let point = length === 1 ? lead : lead & (0xff >> (length + 1));
-    for (let k = 1; k < length; k += 1) point = (point << 6) | (bytes[i + k]! & 0x3f);
-    points.push(point);
-    i += length;
-    if (points.length === 8192) {
-      chunks.push(String.fromCodePoint(...points));
-      points = [];
-    }
-  }
-  chunks.push(String.fromCodePoint(...points));
-  return chunks.join('');
 }

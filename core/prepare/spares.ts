@@ -14,7 +14,8 @@ export interface SparesJob {
 }
 
 /** Whose pieces came out good: of this substrate and compound, or of whatever the shop makes. */
-export type YieldOf = 'this pairing' | 'this shop';
+export const YIELD_OF = ['this pairing', 'this shop'] as const;
+export type YieldOf = (typeof YIELD_OF)[number];
 
 /** Weight of a shop's usual yield before anything was made. */
 const NOTHING_MADE = { a: 9, b: 1 };

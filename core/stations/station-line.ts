@@ -25,9 +25,11 @@ export interface TicketFacts {
   readonly faults: number;
 }
 
+export const STATION_STATES = ['open', 'running', 'done', 'attention'] as const;
+
 export interface StationState {
   readonly station: Station;
-  readonly state: 'open' | 'running' | 'done' | 'attention';
+  readonly state: (typeof STATION_STATES)[number];
   /** A few words below the name. */
   readonly word: string;
 }

@@ -17,6 +17,7 @@ export type CoreErrorCode =
   | 'coupon.axes'
   | 'csv.malformed'
   | 'csv.missing-column'
+  | 'csv.doubled-column'
   | 'csv.bad-cell'
   | 'csv.formula'
   | 'csv.encoding'

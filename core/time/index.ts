@@ -1,2 +1,2 @@
-export * from './clock.js';
+export * from './timer.js';
 export * from './raster.js';

@@ -23,7 +23,7 @@ export interface WindowCell extends WindowPoint {
 }
 
 /** What the priors take from the bench: spot and metal. */
-export interface WindowBench {
+export interface WindowEquipment {
   readonly radiusMm: number;
   readonly conductivity: number;
   readonly diffusivity: number;
@@ -59,8 +59,12 @@ const HEAT_SHARE = 0.5;
  * @param cells one or more; any mixture of outcomes, separated ones too @param seed makes the draws repeatable
  * @throws fit.no-data without cells; value.not-positive
  */
-export function fitWindow(options: { cells: readonly WindowCell[]; bench: WindowBench; seed: number }): WindowFit {
-  const { cells, bench, seed } = options;
+export function fitWindow(options: {
+  cells: readonly WindowCell[];
+  equipment: WindowEquipment;
+  seed: number;
+}): WindowFit {
+  const { cells, equipment, seed } = options;
   if (cells.length === 0)
     throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
   const points = cells.map((cell) => logPoint(cell));
@@ -71,7 +75,7 @@ export function fitWindow(options: { cells: readonly WindowCell[]; bench: Window
       category: OUTCOMES.indexOf(cell.outcome),
     })),
     categories: 3,
-    priors: windowPriors(centre, bench),
+    priors: windowPriors(centre, equipment),
   });
   const theta = [...fit.cuts, ...fit.slopes];
   return {
@@ -127,13 +131,13 @@ export function between(low: number, high: number): number {
   return high <= low ? 0 : sigmoid(high) * sigmoid(-low) * -Math.expm1(low - high);
 }
 
-function windowPriors(centre: readonly number[], bench: WindowBench): OrdinalPriors {
+function windowPriors(centre: readonly number[], equipment: WindowEquipment): OrdinalPriors {
   const q = speedExponent({
     powerW: 1,
     speedMmPerS: Math.exp(centre[1]!),
-    radiusMm: bench.radiusMm,
-    conductivity: bench.conductivity,
-    diffusivity: bench.diffusivity,
+    radiusMm: equipment.radiusMm,
+    conductivity: equipment.conductivity,
+    diffusivity: equipment.diffusivity,
   });
   const doseShare = 1 - HEAT_SHARE;
   const ratios = [1, -(HEAT_SHARE * q + doseShare), -doseShare, doseShare];

@@ -1,6 +1,6 @@
 import { spotOffFocus } from '../beam/spot.js';
 import { heatIndex } from '../heat/heat-index.js';
-import type { WindowBench } from './fit-window.js';
+import type { WindowEquipment } from './fit-window.js';
 
 /**
  * Share of power that a focus error is worth: how much the heat index falls when the spot grows off focus, half of it counted
@@ -9,10 +9,10 @@ import type { WindowBench } from './fit-window.js';
  * @throws value.not-positive
  */
 export function focusAsPower(
-  bench: WindowBench,
+  equipment: WindowEquipment,
   at: { speedMmPerS: number; errorMm: number; rayleighMm: number },
 ): number {
-  const rise = (radiusMm: number) => heatIndex({ ...bench, powerW: 1, speedMmPerS: at.speedMmPerS, radiusMm });
-  const grown = spotOffFocus({ spotMm: 2 * bench.radiusMm, rayleighMm: at.rayleighMm }, at.errorMm) / 2;
-  return 1 - Math.sqrt(rise(grown) / rise(bench.radiusMm));
+  const rise = (radiusMm: number) => heatIndex({ ...equipment, powerW: 1, speedMmPerS: at.speedMmPerS, radiusMm });
+  const grown = spotOffFocus({ spotMm: 2 * equipment.radiusMm, rayleighMm: at.rayleighMm }, at.errorMm) / 2;
+  return 1 - Math.sqrt(rise(grown) / rise(equipment.radiusMm));
 }

@@ -18,15 +18,15 @@ const POINT = { powerW: 50, speedMmPerS: 140, intervalMm: 0.06, passes: 1 };
 
 describe('how far a speed may be off', () => {
   it('holds 1 and narrows with more cells', () => {
-    const few = speedMargin(fitWindow({ cells: coupon(1), bench: BENCH, seed: 1 }), POINT);
-    const many = speedMargin(fitWindow({ cells: coupon(6), bench: BENCH, seed: 1 }), POINT);
+    const few = speedMargin(fitWindow({ cells: coupon(1), equipment: BENCH, seed: 1 }), POINT);
+    const many = speedMargin(fitWindow({ cells: coupon(6), equipment: BENCH, seed: 1 }), POINT);
     expect(few.low).toBeLessThan(1);
     expect(few.high).toBeGreaterThan(1);
     expect(many.high / many.low).toBeLessThan(few.high / few.low);
   });
 
   it('does not depend on the speed it is asked at, only on the boundary', () => {
-    const fit = fitWindow({ cells: coupon(1), bench: BENCH, seed: 1 });
+    const fit = fitWindow({ cells: coupon(1), equipment: BENCH, seed: 1 });
     const [slow, fast] = [speedMargin(fit, { ...POINT, speedMmPerS: 80 }), speedMargin(fit, POINT)];
     expect(Math.abs(slow.high / fast.high - 1)).toBeLessThan(0.1);
   });

@@ -8,7 +8,7 @@ import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
 import { judgeSetting, settingFigure, settingFromWindow, type SettingJob } from './setting-from-window.js';
 import { windowMap } from './window-map.js';
 
-const bench = { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 };
+const equipment = { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 };
 
 /** Cells of a made-up coat whose bonding goes with P·v^−0.6, spray noise 10 %. */
 function cellsOf(
@@ -44,7 +44,7 @@ const job: SettingJob = {
 
 describe('fit', () => {
   it('finds slopes of the right sign and size', () => {
-    const fit = fitWindow({ cells: cellsOf(3, GRID), bench, seed: 1 });
+    const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
     expect(fit.slopes[0]).toBeGreaterThan(0);
     expect(fit.slopes[1]).toBeLessThan(0);
     expect(-fit.slopes[1]! / fit.slopes[0]!).toBeGreaterThan(0.5);
@@ -54,8 +54,8 @@ describe('fit', () => {
 
   it('is the same again from the same seed, and its chances add up to 1', () => {
     const cells = cellsOf(4, GRID);
-    const fit = fitWindow({ cells, bench, seed: 9 });
-    expect(fitWindow({ cells, bench, seed: 9 }).draws).toEqual(fit.draws);
+    const fit = fitWindow({ cells, equipment, seed: 9 });
+    expect(fitWindow({ cells, equipment, seed: 9 }).draws).toEqual(fit.draws);
     const { under, holds, over } = outcomeProbabilities(fit, {
       powerW: 40,
       speedMmPerS: 120,
@@ -72,13 +72,13 @@ describe('fit', () => {
     ['everything is too much', GRID, [-99, -98]],
     ['separated without noise', { powers: [20, 50], speeds: [60, 400] }, [0.55, 1.35]],
   ] as const)('stays finite when %s', (_name, grid, cuts) => {
-    const fit = fitWindow({ cells: cellsOf(1, grid as never, cuts as never), bench, seed: 1 });
+    const fit = fitWindow({ cells: cellsOf(1, grid as never, cuts as never), equipment, seed: 1 });
     expect([...fit.slopes, ...fit.cuts, ...fit.draws].every(Number.isFinite)).toBe(true);
     expect(fit.slopes[0]).toBeGreaterThan(0);
   });
 
   it('refuses to fit nothing, and separated data without priors', () => {
-    expect(() => fitWindow({ cells: [], bench, seed: 1 })).toThrow(/Scrub the coupon|scrub the coupon/);
+    expect(() => fitWindow({ cells: [], equipment, seed: 1 })).toThrow(/Scrub the coupon|scrub the coupon/);
     const rows = [
       { z: [0], category: 0 },
       { z: [1], category: 1 },
@@ -106,7 +106,7 @@ describe('fit', () => {
 });
 
 describe('setting to use', () => {
-  const fit = fitWindow({ cells: cellsOf(3, GRID), bench, seed: 1 });
+  const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
   const { quickest, widest } = settingFromWindow(fit, job);
 
   it('meets its bound, lies in the hull, and is the quicker of the two', () => {
@@ -127,7 +127,7 @@ describe('setting to use', () => {
   });
 
   it('offers no quickest when no setting meets the bound', () => {
-    const narrow = fitWindow({ cells: cellsOf(3, { powers: [20, 40], speeds: [60, 400] }), bench, seed: 1 });
+    const narrow = fitWindow({ cells: cellsOf(3, { powers: [20, 40], speeds: [60, 400] }), equipment, seed: 1 });
     expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).quickest).toBeNull();
     expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).widest).not.toBeNull();
   });
@@ -155,7 +155,7 @@ describe('setting to use', () => {
   });
 
   it('weighs a focus error as power: none at focus, more further off', () => {
-    const at = (errorMm: number) => focusAsPower(bench, { speedMmPerS: 150, errorMm, rayleighMm: 1.6 });
+    const at = (errorMm: number) => focusAsPower(equipment, { speedMmPerS: 150, errorMm, rayleighMm: 1.6 });
     expect(at(0)).toBeCloseTo(0, 9);
     expect(at(0.5)).toBeGreaterThan(0);
     expect(at(1)).toBeGreaterThan(at(0.5));
@@ -189,7 +189,7 @@ describe('promise over hidden coats', () => {
           };
         }),
       );
-      const { quickest } = settingFromWindow(fitWindow({ cells, bench, seed }), job);
+      const { quickest } = settingFromWindow(fitWindow({ cells, equipment, seed }), job);
       if (!quickest) continue;
       offered += 1;
       const effect = Math.log(quickest.powerW) - slope * Math.log(quickest.speedMmPerS) - low;

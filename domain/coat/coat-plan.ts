@@ -1,5 +1,5 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
-import type { CompoundBody, StoreItem, Ticket } from '@unto/contract';
+import type { CompoundBody, InventoryItem, Ticket } from '@unto/contract';
 import { bandOf } from './film-band.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
@@ -9,7 +9,7 @@ export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm
 
 /** The coat of some pieces of a ticket with a compound, priced by its largest container. */
 export function coatPlanFor(
-  compound: StoreItem<'compound'>,
+  compound: InventoryItem<'compound'>,
   ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>,
   pieces: number,
   transfer: TransferKnowledge,

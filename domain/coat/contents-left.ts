@@ -7,7 +7,7 @@ export interface ContainerUse {
   readonly nowG: number;
   readonly weighedAt: string;
   /** Mass laid and pieces coated out of it so far. */
-  readonly laidG: number;
+  readonly massAppliedG: number;
   readonly pieces: number;
 }
 
@@ -25,7 +25,7 @@ export function contentsLeft({ tareG }: Pick<ContainerBody, 'tareG'>, use: Conta
   const container = { nowG: use.nowG, tareG };
   const weighed = decisive('newest weighing', 'measured', { value: use.nowG, unit: 'g' });
   const tare = decisive('empty container', 'measured', { value: tareG, unit: 'g' });
-  const perPieceG = use.pieces > 0 ? use.laidG / use.pieces : 0;
+  const perPieceG = use.pieces > 0 ? use.massAppliedG / use.pieces : 0;
   const grams = makeFigure({
     formula: 'remainingGrams',
     value: remainingGrams(container),

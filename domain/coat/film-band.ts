@@ -2,6 +2,6 @@ import type { FilmBand } from '@unto/core';
 import type { CompoundBody } from '@unto/contract';
 
 /** The dry film a compound wants, as the core takes it. */
-export function bandOf({ bandLowUm, bandHighUm }: Pick<CompoundBody, 'bandLowUm' | 'bandHighUm'>): FilmBand {
-  return { lowUm: bandLowUm, highUm: bandHighUm };
+export function bandOf({ dryFilmMinUm, dryFilmMaxUm }: Pick<CompoundBody, 'dryFilmMinUm' | 'dryFilmMaxUm'>): FilmBand {
+  return { lowUm: dryFilmMinUm, highUm: dryFilmMaxUm };
 }

@@ -3,13 +3,13 @@ import {
   filmChange,
   filmFromComb,
   judgeFilm,
-  judgeLooks,
-  type CoatingHand,
+  judgeInspection,
+  type SprayTechnique,
   type CombinedFilm,
   type FilmChange,
   type FilmJudgement,
   type Figure,
-  type LooksFinding,
+  type InspectionFinding,
   type RecordRef,
 } from '@unto/core';
 import type { CoatEntriesOf, CoatReading, CoatReadingKind, CompoundBody, Weighing } from '@unto/contract';
@@ -18,7 +18,7 @@ import { bandOf } from './film-band.js';
 /** What is known of one coat, taken together. */
 export interface CoatVerdict extends CombinedFilm {
   readonly judgement: FilmJudgement;
-  readonly findings: readonly LooksFinding[];
+  readonly findings: readonly InspectionFinding[];
   /** What to do next time; null when the film lies in its band. */
   readonly change: FilmChange | null;
 }
@@ -29,9 +29,9 @@ export function workOutCoatReading<K extends CoatReadingKind>(
   entries: CoatEntriesOf[K],
   compound: CompoundBody,
   ref?: RecordRef,
-): { film: Figure; findings: readonly LooksFinding[] } {
+): { film: Figure; findings: readonly InspectionFinding[] } {
   if (kind === 'comb') return { film: filmFromComb(entries as CoatEntriesOf['comb'], compound, ref), findings: [] };
-  return judgeLooks(entries as CoatEntriesOf['looks'], bandOf(compound));
+  return judgeInspection(entries as CoatEntriesOf['inspection'], bandOf(compound));
 }
 
 /** Weighing, comb and looks of the newest coat as one verdict against the compound's band; null when nothing was read. */
@@ -53,12 +53,12 @@ export function judgeCoat(
     ...combined,
     judgement: judgeFilm({ value, ...(interval ? { low: interval.low, high: interval.high } : {}) }, band),
     findings: newest.flatMap(({ findings }) => findings),
-    change: filmChange(value, band, handOf(compound, weighing?.strokes ?? null)),
+    change: filmChange(value, band, techniqueOf(compound, weighing?.strokes ?? null)),
   };
 }
 
 /** How a compound is held, with the strokes that were counted. */
-export function handOf(compound: CompoundBody, strokes: number | null): CoatingHand {
+export function techniqueOf(compound: CompoundBody, strokes: number | null): SprayTechnique {
   return {
     strokes,
     distanceMm: (compound.distanceMinMm + compound.distanceMaxMm) / 2,

@@ -2,7 +2,7 @@ import {
   CoreError,
   decisive,
   filmFromWeighing,
-  laidDown,
+  massApplied,
   makeFigure,
   massToG,
   transferEfficiency,
@@ -28,7 +28,7 @@ export interface WeighedCoat {
 }
 
 /** What a weighing is worked out against. */
-export interface WeighingBench {
+export interface WeighingSetup {
   readonly compound: CompoundBody;
   readonly tareG: number;
   readonly ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>;
@@ -44,11 +44,11 @@ export interface WeighingBench {
  */
 export function workOutWeighing(
   request: Pick<CreateWeighing, 'pieces' | 'before' | 'after' | 'partsBefore' | 'partsAfter'>,
-  { compound, tareG, ticket, learnt, ref }: WeighingBench,
+  { compound, tareG, ticket, learnt, ref }: WeighingSetup,
 ): WeighedCoat {
   const beforeG = massToG(request.before.value, request.before.unit);
   const afterG = massToG(request.after.value, request.after.unit);
-  const massG = laidDown({ beforeG, afterG, tareG });
+  const massG = massApplied({ beforeG, afterG, tareG });
   if (massG === 0)
     throw new CoreError('weighing.nothing-left', 'Nothing left the container: both weights are the same.', {
       path: 'after',

@@ -7,12 +7,12 @@ export function pictureEntriesOf(
   fileHash: string,
   byHand: boolean,
 ): CouponPictureEntries {
-  const { card, missMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
+  const { card, reprojectionErrorMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
   const corners = reading.corners.map(({ x, y }) => ({ x, y }));
   return {
     fileHash,
     card,
-    missMm,
+    reprojectionErrorMm,
     mmPerPx,
     blurUm,
     unevenness,

@@ -1,6 +1,6 @@
 import { deliveredPower, layoutCoupon, type Outcome, type Stage, type WindowCell } from '@unto/core';
 import type { Coupon, Reading } from '@unto/contract';
-import { couponLimits, powerSource, type FittedBench } from '../equipment/fitted-equipment.js';
+import { couponLimits, powerSource, type FittedEquipment } from '../equipment/fitted-equipment.js';
 
 /** A scrubbed cell as the window takes it, with what was set on the panel. */
 export interface CouponWindowCell extends WindowCell {
@@ -24,18 +24,20 @@ export function newestOutcomes({ readings }: WithReadings, stage: Stage): Map<nu
 /**
  * Scrubbed cells of a coupon that speak of its own compound in a single coat: those of the uncoated strip, of other compounds and of
  * heavier coats stay with the coupon.
+ * @param outcomes newest scrubbed outcome by cell
  */
 export function couponWindowCells(
-  coupon: Pick<Coupon, 'id' | 'design' | 'compoundId'> & WithReadings,
-  bench: FittedBench,
+  coupon: Pick<Coupon, 'id' | 'design' | 'compoundId'>,
+  outcomes: ReadonlyMap<number, Outcome>,
+  equipment: FittedEquipment,
 ): CouponWindowCell[] {
-  const { cells } = layoutCoupon(coupon.design, couponLimits(bench));
-  return [...newestOutcomes(coupon, 'scrubbed')].flatMap(([index, outcome]) => {
+  const { cells } = layoutCoupon(coupon.design, couponLimits(equipment));
+  return [...outcomes].flatMap(([index, outcome]) => {
     const cell = cells[index];
     if (!cell?.reachable || cell.role === 'bare' || cell.coats > 1) return [];
     if (cell.compound > 1 && coupon.design.compoundIds[cell.compound - 1] !== coupon.compoundId) return [];
     const { powerPercent, speedMmPerS, intervalMm } = cell;
-    const powerW = deliveredPower(powerPercent, powerSource(bench));
+    const powerW = deliveredPower(powerPercent, powerSource(equipment));
     const passes = cell.passes * cell.hatches;
     return [{ powerPercent, powerW, speedMmPerS, intervalMm, passes, outcome, couponId: coupon.id }];
   });

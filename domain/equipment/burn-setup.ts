@@ -1,10 +1,10 @@
 import { equivalentRadius } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
-import { rayleighOf, type FittedBench } from './fitted-equipment.js';
+import { rayleighOf, type FittedEquipment } from './fitted-equipment.js';
 
 /** What lies under the head of a bench: a blank, sprayed as its blocks say. */
 export function burnSetup(
-  { machine, head, lens, substrate, calibration }: FittedBench,
+  { machine, head, lens, substrate, calibration }: FittedEquipment,
   blank: Pick<BurnSetup, 'key' | 'blank' | 'blocks' | 'batch' | 'focusMm'>,
 ): BurnSetup {
   const { family, layer, ground, conductivity, diffusivity } = substrate;

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { depthOfFocus, spotOffFocus } from '@unto/core';
 import {
-  couponBench,
+  couponEquipment,
   couponLimits,
   rayleighOf,
   rowMotion,
   settingJob,
-  windowBench,
-  type FittedBench,
+  windowEquipment,
+  type FittedEquipment,
 } from './fitted-equipment.js';
 
 describe('a fitted bench', () => {
-  const bench = {
+  const equipment = {
     machine: {
       motion: 'gantry',
       topSpeedMmPerS: 600,
@@ -24,29 +24,29 @@ describe('a fitted bench', () => {
     lens: { spotXMm: 0.08, spotYMm: 0.1, depthOfFocusMm: 0.53, depthGrowth: 0.05 },
     substrate: { conductivity: 0.0162, diffusivity: 4.05 },
     calibration: null,
-  } as unknown as FittedBench;
+  } as unknown as FittedEquipment;
 
   it('turns a stated depth of focus into the Rayleigh range that gives it back', () => {
-    const rayleighMm = rayleighOf(bench.lens);
+    const rayleighMm = rayleighOf(equipment.lens);
     expect(depthOfFocus({ rayleighMm, growth: 0.05 })).toBeCloseTo(0.53, 9);
     expect(spotOffFocus({ spotMm: 0.1, rayleighMm }, 0.53)).toBeCloseTo(0.105, 9);
   });
 
   it('hands the core what it wants', () => {
-    expect(couponLimits(bench)).toEqual({
+    expect(couponLimits(equipment)).toEqual({
       bed: { widthMm: 700, heightMm: 500 },
       topSpeedMmPerS: 600,
       firingThresholdPercent: 7,
     });
-    expect(windowBench(bench).radiusMm).toBeCloseTo(Math.sqrt(0.04 * 0.05), 12);
-    expect(couponBench(bench).power).toMatchObject({ ratedW: 55 });
-    expect(rowMotion({ ...bench.machine, motion: 'galvo', jumpDelayS: 0.0004 })).toEqual({
+    expect(windowEquipment(equipment).radiusMm).toBeCloseTo(Math.sqrt(0.04 * 0.05), 12);
+    expect(couponEquipment(equipment).power).toMatchObject({ ratedW: 55 });
+    expect(rowMotion({ ...equipment.machine, motion: 'galvo', jumpDelayS: 0.0004 })).toEqual({
       kind: 'galvo',
       jumpMmPerS: 600,
       delayS: 0.0004,
     });
     const job = settingJob(
-      bench,
+      equipment,
       { widthMm: 38, heightMm: 22 },
       { bound: 0.8, tolerancePower: 0.05, toleranceFocusMm: 0.3 },
       150,

@@ -2,17 +2,17 @@ import {
   equivalentRadius,
   focusAsPower,
   type CalibrationRow,
-  type CouponBench,
+  type CouponEquipment,
   type CouponLimits,
   type PowerSource,
   type RowMotion,
   type SettingJob,
-  type WindowBench,
+  type WindowEquipment,
 } from '@unto/core';
 import type { CalibrationBody, HeadBody, LensBody, MachineBody, SubstrateBody, Workshop } from '@unto/contract';
 
 /** Machine, head, lens and metal as the core wants them. */
-export interface FittedBench {
+export interface FittedEquipment {
   readonly machine: MachineBody;
   readonly head: HeadBody;
   readonly lens: LensBody;
@@ -20,7 +20,7 @@ export interface FittedBench {
   readonly calibration: CalibrationBody | null;
 }
 
-export function powerSource({ head, calibration }: Pick<FittedBench, 'head' | 'calibration'>): PowerSource {
+export function powerSource({ head, calibration }: Pick<FittedEquipment, 'head' | 'calibration'>): PowerSource {
   const rows = calibration?.rows as readonly CalibrationRow[] | undefined;
   return { ratedW: head.ratedW, firingThresholdPercent: head.firingThresholdPercent, calibration: rows };
 }
@@ -31,7 +31,7 @@ export function rowMotion(machine: MachineBody): RowMotion {
     : { kind: 'galvo', jumpMmPerS: machine.topSpeedMmPerS, delayS: machine.jumpDelayS };
 }
 
-export function couponLimits({ machine, head }: Pick<FittedBench, 'machine' | 'head'>): CouponLimits {
+export function couponLimits({ machine, head }: Pick<FittedEquipment, 'machine' | 'head'>): CouponLimits {
   return {
     bed: { widthMm: machine.bedWidthMm, heightMm: machine.bedHeightMm },
     topSpeedMmPerS: machine.topSpeedMmPerS,
@@ -45,11 +45,11 @@ function rangeOf(low: number | null | undefined, high: number | null | undefined
   return typeof low === 'number' && typeof high === 'number' ? { low, high } : undefined;
 }
 
-export function couponBench(bench: FittedBench): CouponBench {
-  const { lens, substrate } = bench;
+export function couponEquipment(equipment: FittedEquipment): CouponEquipment {
+  const { lens, substrate } = equipment;
   return {
-    power: powerSource(bench),
-    motion: rowMotion(bench.machine),
+    power: powerSource(equipment),
+    motion: rowMotion(equipment.machine),
     spotXMm: lens.spotXMm,
     spotYMm: lens.spotYMm,
     conductivity: substrate.conductivity,
@@ -57,7 +57,7 @@ export function couponBench(bench: FittedBench): CouponBench {
   };
 }
 
-export function windowBench({ lens, substrate }: Pick<FittedBench, 'lens' | 'substrate'>): WindowBench {
+export function windowEquipment({ lens, substrate }: Pick<FittedEquipment, 'lens' | 'substrate'>): WindowEquipment {
   return {
     radiusMm: equivalentRadius(lens.spotXMm, lens.spotYMm),
     conductivity: substrate.conductivity,
@@ -72,20 +72,20 @@ export function rayleighOf({ depthOfFocusMm, depthGrowth }: Pick<LensBody, 'dept
 
 /** The search for a setting on this bench for a rectangle of mark, under the shop's tolerances. `speedMmPerS`: where focus is weighed. */
 export function settingJob(
-  bench: FittedBench,
+  equipment: FittedEquipment,
   mark: { widthMm: number; heightMm: number },
   shop: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'>,
   speedMmPerS: number,
 ): SettingJob {
-  const focusShare = focusAsPower(windowBench(bench), {
+  const focusShare = focusAsPower(windowEquipment(equipment), {
     speedMmPerS,
     errorMm: shop.toleranceFocusMm,
-    rayleighMm: rayleighOf(bench.lens),
+    rayleighMm: rayleighOf(equipment.lens),
   });
   return {
-    power: powerSource(bench),
-    motion: rowMotion(bench.machine),
-    topSpeedMmPerS: bench.machine.topSpeedMmPerS,
+    power: powerSource(equipment),
+    motion: rowMotion(equipment.machine),
+    topSpeedMmPerS: equipment.machine.topSpeedMmPerS,
     ...mark,
     directions: 'two-way',
     tolerance: { powerShare: shop.tolerancePower, focusShare },

@@ -20,7 +20,7 @@ import type { LensBody, PlaceEntriesOf, PlaceKind, PlaceResultOf } from '@unto/c
 import { rayleighOf } from '../equipment/index.js';
 
 /** What a reading is worked out against: the artwork, and how deep the focus is (measured by a dot hunt, or the lens's own figure). */
-export interface PlaceBench {
+export interface PlaceSetup {
   readonly markWidthMm: number;
   readonly markHeightMm: number;
   readonly depth: Figure;
@@ -31,12 +31,12 @@ export interface PlaceBench {
 export function workOutPlace<K extends PlaceKind>(
   kind: K,
   entries: PlaceEntriesOf[K],
-  bench: PlaceBench,
+  equipment: PlaceSetup,
 ): PlaceResultOf[K] {
-  return WORK[kind](entries, bench);
+  return WORK[kind](entries, equipment);
 }
 
-const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) => PlaceResultOf[K] } = {
+const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], equipment: PlaceSetup) => PlaceResultOf[K] } = {
   focus: ({ dots, growth }) => {
     const fit = fitWaist(dots, growth);
     const read = decisive('dots measured', 'measured', { value: dots.length, unit: 'dots' });
@@ -51,11 +51,11 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) 
       bracketed: fit.bracketed,
     };
   },
-  flatness: ({ readings, focusMm }, bench) => {
-    const plan = planFlatness(warpSurface(readings), artworkOf(bench), { focusMm, depthMm: bench.depth.value });
+  flatness: ({ readings, focusMm }, equipment) => {
+    const plan = planFlatness(warpSurface(readings), artworkOf(equipment), { focusMm, depthMm: equipment.depth.value });
     const inputs = [
       decisive('heights read', 'measured', { value: readings.length, unit: 'places' }),
-      decisive('depth of focus, ±', bench.depth.grade, { value: bench.depth.value, unit: 'mm' }),
+      decisive('depth of focus, ±', equipment.depth.grade, { value: equipment.depth.value, unit: 'mm' }),
     ];
     return {
       inFocus: makeFigure({ formula: 'planFlatness', value: 100 * plan.inFocus, unit: '%', inputs }),
@@ -79,30 +79,31 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) 
       worst: fit.worst.index,
     };
   },
-  round: (entries, bench) => {
+  round: (entries, equipment) => {
     const { nearMm, farMm, alongMm } = entries;
     const sphere = entries.shape === 'sphere';
-    const plan = planRotary({ nearMm, farMm: sphere ? nearMm : farMm, alongMm, artworkMm: bench.markWidthMm });
+    const plan = planRotary({ nearMm, farMm: sphere ? nearMm : farMm, alongMm, artworkMm: equipment.markWidthMm });
     const diameter = decisive('diameter', 'measured', { value: nearMm, unit: 'mm' });
-    const depth = decisive('depth of focus, ±', bench.depth.grade, { value: bench.depth.value, unit: 'mm' });
+    const depth = decisive('depth of focus, ±', equipment.depth.grade, { value: equipment.depth.value, unit: 'mm' });
     const radius = (sphere ? nearMm : Math.min(nearMm, farMm)) / 2;
-    const halfWidthMm = (sphere ? Math.hypot(bench.markWidthMm, bench.markHeightMm) : bench.markWidthMm) / 2;
+    const halfWidthMm =
+      (sphere ? Math.hypot(equipment.markWidthMm, equipment.markHeightMm) : equipment.markWidthMm) / 2;
     return {
       mmPerDegree: makeFigure({ formula: 'planRotary', value: plan.mmPerDegree, unit: 'mm/°', inputs: [diameter] }),
       degrees: makeFigure({ formula: 'planRotary', value: plan.degrees, unit: '°', inputs: [diameter] }),
       seam: mm('planRotary', plan.seamMm, [diameter]),
-      chord: mm('usableChord', usableChord(radius, bench.depth.value), [diameter, depth]),
+      chord: mm('usableChord', usableChord(radius, equipment.depth.value), [diameter, depth]),
       tiltDegrees: plan.tiltDegrees,
       stretch: plan.stretch,
-      strips: halfWidthMm < radius ? focusStrips(radius, halfWidthMm, bench.depth.value) : [],
+      strips: halfWidthMm < radius ? focusStrips(radius, halfWidthMm, equipment.depth.value) : [],
       halfWidthMm,
     };
   },
-  align: ({ drawn, found }, bench) => {
+  align: ({ drawn, found }, equipment) => {
     const [a, b] = [drawn, found] as unknown as [readonly [PlanePoint, PlanePoint], readonly [PlanePoint, PlanePoint]];
     const at = alignTwoPoints(a, b);
     const inputs = [decisive('points found on the piece', 'measured', { value: 2 })];
-    const { widthMm, heightMm } = artworkOf(bench);
+    const { widthMm, heightMm } = artworkOf(equipment);
     return {
       turn: makeFigure({ formula: 'alignTwoPoints', value: at.turnDegrees, unit: '°', inputs }),
       zeroX: mm('alignTwoPoints', at.zero.xMm, inputs),
@@ -131,12 +132,12 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], bench: PlaceBench) 
       worstOffMm: offset.worst.offMm,
     };
   },
-  set: ({ offsetMm }, bench) => ({ spot: spotAt(bench.lens, offsetMm) }),
+  set: ({ offsetMm }, equipment) => ({ spot: spotAt(equipment.lens, offsetMm) }),
 };
 
 /** The artwork with its lower left corner as the readings' zero. */
-export function artworkOf(bench: Pick<PlaceBench, 'markWidthMm' | 'markHeightMm'>): ArtworkBox {
-  return { xMm: 0, yMm: 0, widthMm: bench.markWidthMm, heightMm: bench.markHeightMm };
+export function artworkOf(equipment: Pick<PlaceSetup, 'markWidthMm' | 'markHeightMm'>): ArtworkBox {
+  return { xMm: 0, yMm: 0, widthMm: equipment.markWidthMm, heightMm: equipment.markHeightMm };
 }
 
 function mm(formula: string, value: number, inputs: readonly FigureInput[], reach?: number): Figure {
@@ -145,7 +146,7 @@ function mm(formula: string, value: number, inputs: readonly FigureInput[], reac
 }
 
 /** The spot on a part that lies off the focus by an offset. */
-export function spotAt(lens: PlaceBench['lens'], offsetMm: number): Figure {
+export function spotAt(lens: PlaceSetup['lens'], offsetMm: number): Figure {
   const spotMm = Math.sqrt(lens.spotXMm * lens.spotYMm);
   return makeFigure({
     formula: 'spotOffFocus',

@@ -30,7 +30,7 @@ export async function inBrowser(folder: string): Promise<Line[]> {
     ];
     const [[tobin]] = (await sequelize.query(`SELECT id FROM operators LIMIT 1`)) as unknown as [[{ id: string }]];
     await browser.driver.executeScript(`localStorage.setItem('unto-operator', '${tobin.id}')`);
-    return [clockLine(busy, idle), await warpLine(browser, `${base}/tickets/${orchid.id}/place?${randomUUID()}`)];
+    return [timerLine(busy, idle), await warpLine(browser, `${base}/tickets/${orchid.id}/place?${randomUUID()}`)];
   } finally {
     await sequelize.close();
     await browser.close();
@@ -80,7 +80,7 @@ async function frames({ driver }: Browser, url: string): Promise<Frames> {
   `)) as Frames;
 }
 
-function clockLine(busy: Frames, idle: Frames): Line {
+function timerLine(busy: Frames, idle: Frames): Line {
   const ratio = busy.perSecond / idle.perSecond;
   return {
     what: `Today under ${CLOCKS} running clocks`,

@@ -11,7 +11,7 @@ import {
   type CouponLayout,
   type Pixels,
 } from '@unto/core';
-import { decoded } from '@unto/stand-ins/camera';
+import { decoded } from '@unto/simulators/camera';
 import {
   coveredCells,
   STUDY_DESIGN,
@@ -22,7 +22,7 @@ import {
   studyPhoto,
   studyReading,
   trueLightness,
-} from '@unto/stand-ins/testing';
+} from '@unto/simulators/testing';
 import { openBrowser } from '../../e2e/browser.js';
 import type { Line } from './bench-line.js';
 import { CLIENT } from './paths.mjs';

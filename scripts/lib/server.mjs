@@ -20,8 +20,8 @@ export function launchServer({ url, port, files, host = '127.0.0.1', devices, en
 }
 
 /** Launches the simulated devices on a free loopback port. */
-export function launchStandIns() {
-  return launch('stand-ins', /STAND-INS LISTEN ON (\S+)/, { UNTO_STAND_IN_PORT: '0' });
+export function launchSimulators() {
+  return launch('simulators', /SIMULATORS LISTEN ON (\S+)/, { UNTO_SIMULATOR_PORT: '0' });
 }
 
 /**

@@ -1,9 +1,9 @@
 import { literal, Op } from 'sequelize';
 import { isMetal, isVitreous, NO_EVIDENCE, type MarkEvidence, type RecordRef, type SubstrateFamily } from '@unto/core';
-import { EVENNESS_STEPS, type Aim, type Pins, type StoreItem, type Ticket } from '@unto/contract';
-import { samePins } from '@unto/domain';
+import { EVENNESS_STEPS, type Aim, type Revisions, type InventoryItem, type Ticket } from '@unto/contract';
+import { sameRevisions } from '@unto/domain';
 import { list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
+import type { Rows } from '../db/models/index.js';
 
 /** Runs that count of a pairing: the newest ones. */
 const NEWEST = 60;
@@ -13,7 +13,7 @@ const STOOD: Record<string, number> = { 'no change': 1, 'slightly paler': 0.5, l
 export interface EvidencePlace {
   readonly ticket: Ticket;
   /** Present revisions of this very pairing. */
-  readonly pins: Pins;
+  readonly revisions: Revisions;
   readonly compoundId: string | null;
   /** Substrates of the same kind, and heads of the same wavelength class, this one's included. */
   readonly substrates: readonly string[];
@@ -25,7 +25,7 @@ export async function markEvidence(
   context: Context,
   place: EvidencePlace,
 ): Promise<{ own: MarkEvidence; near: MarkEvidence }> {
-  const { ticket, pins } = place;
+  const { ticket, revisions } = place;
   const uncorrected = literal('NOT EXISTS (SELECT 1 FROM runs later WHERE later.corrects_id = runs.id)');
   const runs = await list(context, 'runs', {
     where: {
@@ -51,7 +51,7 @@ export async function markEvidence(
   });
   const aims = new Map(tickets.map(({ id, aim }) => [id, aim as Aim]));
   const readings = runs.map((run) => ({
-    own: samePins(run.pins, pins),
+    own: sameRevisions(run.revisions, revisions),
     reading: runReading(run, aims.get(run.ticketId)!, judgements.get(run.id), cleanings.get(run.id)),
   }));
   const gather = (own: boolean) =>
@@ -98,7 +98,10 @@ function added(sum: MarkEvidence, one: MarkEvidence): MarkEvidence {
 }
 
 /** Substrates whose marks say something about another's: the same family and layer, or glass and its kin among themselves. */
-export function substratesNear(substrate: StoreItem<'substrate'>, all: readonly StoreItem<'substrate'>[]): string[] {
+export function substratesNear(
+  substrate: InventoryItem<'substrate'>,
+  all: readonly InventoryItem<'substrate'>[],
+): string[] {
   const kin = (family: SubstrateFamily) => (isVitreous(family) ? 'vitreous' : family);
   const { family, layer } = substrate.body;
   return all

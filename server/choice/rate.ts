@@ -13,9 +13,9 @@ import {
   type WindowCell,
   type WindowPoint,
 } from '@unto/core';
-import type { Pins, Ticket, Workshop } from '@unto/contract';
-import { samePins, settingJob, windowBench, type FittedBench } from '@unto/domain';
-import { scrubbedCells } from '../coupons/view.js';
+import type { Revisions, Ticket, Workshop } from '@unto/contract';
+import { sameRevisions, settingJob, windowEquipment, type FittedEquipment } from '@unto/domain';
+import { scrubbedCells } from '../coupons/window.js';
 import { list, type Context } from '../db/context.js';
 
 /** The fits are for choosing, not for a recipe: one seed for all, so that a choice can be made again. */
@@ -44,15 +44,15 @@ export async function pairingRate(
   context: Context,
   where: {
     ticket: Ticket;
-    bench: FittedBench;
-    pins: Pins;
+    equipment: FittedEquipment;
+    revisions: Revisions;
     compoundId: string | null;
     substrates: readonly string[];
     heads: readonly string[];
     shop: Workshop;
   },
 ): Promise<PairingRate> {
-  const { ticket, compoundId, pins } = where;
+  const { ticket, compoundId, revisions } = where;
   const rows = await list(context, 'coupons', {
     where: {
       compoundId,
@@ -70,7 +70,7 @@ export async function pairingRate(
   const here = known.filter(
     (row) => row.substrateId === ticket.substrateId && row.headId === ticket.headId && row.lensId === ticket.lensId,
   );
-  const held = here.filter((row) => scrubbed.get(row.id) === true && samePins(row.pins, pins)).length;
+  const held = here.filter((row) => scrubbed.get(row.id) === true && sameRevisions(row.revisions, revisions)).length;
   const own = await rateOf(context, here.slice(0, NEWEST), where);
   if (own) return { rate: own, coupons: here.length, held };
   const near = known.filter((row) => !here.includes(row) && row.headId === ticket.headId);
@@ -91,24 +91,24 @@ async function scrubbedReadings(context: Context, couponIds: readonly string[]):
 
 async function rateOf(
   context: Context,
-  rows: readonly { id: string; pins: Pins; substrateId: string }[],
-  where: { ticket: Ticket; bench: FittedBench; pins: Pins; shop: Workshop },
+  rows: readonly { id: string; revisions: Revisions; substrateId: string }[],
+  where: { ticket: Ticket; equipment: FittedEquipment; revisions: Revisions; shop: Workshop },
 ): Promise<Figure | null> {
   if (rows.length === 0) return null;
-  const { ticket, bench, pins, shop } = where;
+  const { ticket, equipment, revisions, shop } = where;
   const { cells } = await scrubbedCells(
     context,
     rows.map(({ id }) => id),
   );
   if (!cells.some(({ outcome }) => outcome === 'holds')) return null;
-  const fit = fitWindow({ cells, bench: windowBench(bench), seed: CHOICE_SEED });
+  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED });
   const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
-  const job = settingJob(bench, mark, shop, TYPICAL_SPEED);
+  const job = settingJob(equipment, mark, shop, TYPICAL_SPEED);
   const proved = quickestSetting(fit, job);
   // Nothing meets the shop's bound: the quickest that more likely holds than not, or else the quickest cell that held, says how fast
   // it may be, as a carried number.
   const setting = proved ?? quickestSetting(fit, { ...job, bound: EVEN_BET }) ?? quickestHeld(cells, job);
-  const same = rows.every((row) => samePins(row.pins, pins));
+  const same = rows.every((row) => sameRevisions(row.revisions, revisions));
   const here = rows.every(({ substrateId }) => substrateId === ticket.substrateId);
   const grade: Grade = same && proved ? 'proved' : 'carried';
   const value = areaRate({ ...job, ...setting }, job.motion);

@@ -1,6 +1,6 @@
 import {
   CHOICE_MODEL_VERSION,
-  drawWorths,
+  drawValueScores,
   isUncoated,
   judgeCompound,
   judgeMethod,
@@ -28,17 +28,17 @@ import type {
   CreateChoice,
   FrozenScore,
   MethodView,
-  Pins,
-  StoreItem,
+  Revisions,
+  InventoryItem,
   Ticket,
   Workshop,
 } from '@unto/contract';
-import { coatPlanFor, sprayedMix, type FittedBench } from '@unto/domain';
+import { coatPlanFor, sprayedMix, type FittedEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, requireVersion, together, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault } from '../http/refusal.js';
-import { listStores, loadBench } from '../stores/service.js';
-import { stockByCompound } from '../stores/use.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
+import { listInventory, loadEquipment } from '../inventory/service.js';
+import { stockByCompound } from '../inventory/use.js';
 import { getTicket } from '../tickets/service.js';
 import { transferSamples } from '../coat/weighings.js';
 import { workshop } from '../workshop/service.js';
@@ -75,7 +75,7 @@ export async function createChoice(context: Context, ticketId: string, request: 
     if (!taken) throw fault('optionId', 'That is no option for this part any more: look at the list again.');
     const against = taken.judgement.reasons.find(({ hard }) => hard);
     if (against) throw fault('optionId', `${taken.name} is withheld: ${against.text}`);
-    const ranked = rankOptions(drawWorths(options.filter(isOpen), CHOICE_SEED), request.weights);
+    const ranked = rankOptions(drawValueScores(options.filter(isOpen), CHOICE_SEED), request.weights);
     const { id, optionId, profileId, weights, reason } = request;
     await insert(context, 'choices', {
       ...{ id, ticketId, optionId, profileId, weights, reason },
@@ -119,34 +119,34 @@ function frozen({ option, rank, score, low, high, wins, terms }: RankedOption): 
 /** The ticket's place on the bench, and what is near it. */
 interface Place {
   readonly ticket: Ticket;
-  readonly bench: FittedBench;
-  readonly pins: Pins;
+  readonly equipment: FittedEquipment;
+  readonly revisions: Revisions;
   readonly part: PartFacts;
   readonly shop: Workshop;
   readonly substrates: readonly string[];
   readonly heads: readonly string[];
-  readonly otherHeads: readonly StoreItem<'head'>[];
-  readonly compounds: readonly StoreItem<'compound'>[];
-  readonly blank: StoreItem<'blank'> | null;
+  readonly otherHeads: readonly InventoryItem<'head'>[];
+  readonly compounds: readonly InventoryItem<'compound'>[];
+  readonly blank: InventoryItem<'blank'> | null;
 }
 
 async function placeOf(context: Context, ticket: Ticket): Promise<Place> {
-  const { bench, pins } = await loadBench(context, { ...ticket, compoundId: null });
-  const stores = await listStores(context, {});
-  const ofKind = <K extends StoreItem['kind']>(kind: K) =>
-    stores.filter((item) => item.kind === kind) as StoreItem<K>[];
+  const { equipment, revisions } = await loadEquipment(context, { ...ticket, compoundId: null });
+  const stores = await listInventory(context, {});
+  const ofKind = <K extends InventoryItem['kind']>(kind: K) =>
+    stores.filter((item) => item.kind === kind) as InventoryItem<K>[];
   const heads = ofKind('head');
-  const substrates = (await listStores(context, { kind: 'substrate', retired: 1 })) as StoreItem<'substrate'>[];
+  const substrates = (await listInventory(context, { kind: 'substrate', retired: 1 })) as InventoryItem<'substrate'>[];
   const substrate = substrates.find(({ id }) => id === ticket.substrateId)!;
   const blanks = ofKind('blank').filter(({ body }) => body.substrateId === ticket.substrateId);
   return {
     ticket,
-    bench,
-    pins,
-    part: { family: bench.substrate.family, layer: bench.substrate.layer },
+    equipment,
+    revisions,
+    part: { family: equipment.substrate.family, layer: equipment.substrate.layer },
     shop: await workshop(context),
     substrates: substratesNear(substrate, substrates),
-    heads: heads.filter(({ body }) => body.wavelengthClass === bench.head.wavelengthClass).map(({ id }) => id),
+    heads: heads.filter(({ body }) => body.wavelengthClass === equipment.head.wavelengthClass).map(({ id }) => id),
     otherHeads: heads.filter(({ id }) => id !== ticket.headId),
     compounds: ofKind('compound'),
     blank: blanks.sort((a, b) => b.changedAt.localeCompare(a.changedAt))[0] ?? null,
@@ -154,7 +154,7 @@ async function placeOf(context: Context, ticket: Ticket): Promise<Place> {
 }
 
 interface Gathered {
-  readonly compound: StoreItem<'compound'> | null;
+  readonly compound: InventoryItem<'compound'> | null;
   readonly own: MarkEvidence;
   readonly near: MarkEvidence;
   readonly pairing: PairingRate;
@@ -162,33 +162,33 @@ interface Gathered {
 }
 
 async function optionsOf(context: Context, place: Place): Promise<ChoiceOptionView[]> {
-  const { ticket, bench } = place;
-  const shelf: (StoreItem<'compound'> | null)[] = [...place.compounds, null];
+  const { ticket, equipment } = place;
+  const shelf: (InventoryItem<'compound'> | null)[] = [...place.compounds, null];
   const gathered = await together(context, ...shelf.map((compound) => () => gather(context, place, compound)));
   const spread = pooledSpread(gathered.flatMap(({ own, near }) => [own, near]));
   const rates = gathered.flatMap(({ pairing }) => pairing.rate?.value ?? []);
-  const job = (compound: StoreItem<'compound'> | null): OptionJob => ({
+  const job = (compound: InventoryItem<'compound'> | null): OptionJob => ({
     wantsDark: ticket.aim.tone === 'dark on light',
     marksDark: compound ? compound.body.marks === 'dark' : place.part.layer === 'bare',
     markAreaCm2: (ticket.markWidthMm * ticket.markHeightMm) / 100,
     blankMinor: place.blank?.body.priceMinor ?? 0,
-    laserMinorPerMinute: bench.machine.laserMinorPerMinute,
-    handsMinorPerMinute: place.shop.handsMinorPerMinute,
+    laserMinorPerMinute: equipment.machine.laserMinorPerMinute,
+    labourMinorPerMinute: place.shop.labourMinorPerMinute,
     spread,
     ratesElsewhere: rates,
   });
   const coated = gathered
-    .filter((entry): entry is Gathered & { compound: StoreItem<'compound'> } => entry.compound !== null)
+    .filter((entry): entry is Gathered & { compound: InventoryItem<'compound'> } => entry.compound !== null)
     .map((entry) => compoundOption(entry, place, job(entry.compound)));
   const bare = gathered.at(-1)!;
   const uncoated = METHODS.filter(isUncoated).map((method) => uncoatedOption(method, bare, place, job(null)));
   return [...coated, ...uncoated];
 }
 
-async function gather(context: Context, place: Place, compound: StoreItem<'compound'> | null): Promise<Gathered> {
+async function gather(context: Context, place: Place, compound: InventoryItem<'compound'> | null): Promise<Gathered> {
   const where = {
     ...place,
-    pins: { ...place.pins, compound: compound?.revisionId ?? null },
+    revisions: { ...place.revisions, compound: compound?.revisionId ?? null },
     compoundId: compound?.id ?? null,
   };
   const pairing = await pairingRate(context, where);
@@ -196,12 +196,12 @@ async function gather(context: Context, place: Place, compound: StoreItem<'compo
   return { compound, own, near, pairing, plan: compound ? await coatPlan(context, compound, place.ticket) : null };
 }
 
-async function coatPlan(context: Context, compound: StoreItem<'compound'>, ticket: Ticket): Promise<CoatPlan> {
+async function coatPlan(context: Context, compound: InventoryItem<'compound'>, ticket: Ticket): Promise<CoatPlan> {
   return coatPlanFor(compound, ticket, 1, learnTransfer(await transferSamples(context, compound.id)));
 }
 
 function compoundOption(
-  entry: Gathered & { compound: StoreItem<'compound'> },
+  entry: Gathered & { compound: InventoryItem<'compound'> },
   place: Place,
   job: OptionJob,
 ): ChoiceOptionView {
@@ -230,7 +230,7 @@ function compoundOption(
       ref: { kind: 'compound', id: compound.id, revision: compound.revision },
     },
   };
-  const judgement = judgeCompound(body, place.part, place.bench.head.wavelengthClass, proofOf(pairing));
+  const judgement = judgeCompound(body, place.part, place.equipment.head.wavelengthClass, proofOf(pairing));
   return {
     id: compound.id,
     name: body.name,
@@ -249,7 +249,7 @@ function compoundOption(
 const THINNER_G_PER_L = 790;
 
 function uncoatedOption(method: Method, entry: Gathered, place: Place, job: OptionJob): ChoiceOptionView {
-  const { head } = place.bench;
+  const { head } = place.equipment;
   const judgement = judgeMethod(
     method,
     place.part,
@@ -284,9 +284,9 @@ function proofOf({ held }: PairingRate): { provedCoupons: number } {
 }
 
 function methodViews(place: Place): MethodView[] {
-  const facts = (head: FittedBench['head']) => ({ beam: head.wavelengthClass, ratedW: head.ratedW });
+  const facts = (head: FittedEquipment['head']) => ({ beam: head.wavelengthClass, ratedW: head.ratedW });
   return METHODS.map((method) => {
-    const judgement = judgeMethod(method, place.part, facts(place.bench.head));
+    const judgement = judgeMethod(method, place.part, facts(place.equipment.head));
     const elsewhere = place.otherHeads.filter(
       ({ body }) => judgeMethod(method, place.part, facts(body)).verdict !== 'blocked',
     );

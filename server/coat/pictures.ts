@@ -1,8 +1,8 @@
 import type { CoatPicture, CreateCoatPicture } from '@unto/contract';
 import { judgePicture } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
 import { requireOwnWeighing } from './readings.js';
 

@@ -1,9 +1,9 @@
 import { COAT_ENTRIES, type CoatEntriesOf, type CoatReading, type CreateCoatReading } from '@unto/contract';
 import { workOutCoatReading } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { atField, fault, Refusal } from '../http/refusal.js';
-import { storeItem } from '../stores/service.js';
+import type { Rows } from '../db/models/index.js';
+import { atField, fault, ApiError } from '../errors/api-error.js';
+import { inventoryItem } from '../inventory/service.js';
 
 /** Keeps a comb reading or the looks of a coat with the film that follows, worked out here. */
 export async function createCoatReading(
@@ -14,14 +14,14 @@ export async function createCoatReading(
   await createOnce(context, 'coat reading', request, async () => {
     const ticket = await find(context, 'tickets', ticketId);
     if (!ticket.compoundId)
-      throw new Refusal('wrong-stage', 'This ticket has no compound, so there is no coat to read.');
+      throw new ApiError('wrong-stage', 'This ticket has no compound, so there is no coat to read.');
     await requireOwnWeighing(context, ticketId, request.weighingId ?? null);
     const { kind } = request;
     const entries = (await COAT_ENTRIES[kind].validate(request.entries, {
       strict: true,
       abortEarly: false,
     })) as CoatEntriesOf[typeof kind];
-    const compound = await storeItem(context, 'compound', ticket.compoundId);
+    const compound = await inventoryItem(context, 'compound', ticket.compoundId);
     const ref = { kind: 'compound', id: compound.id, revision: compound.revision };
     const worked = atField('entries', () => workOutCoatReading(kind, entries, compound.body, ref));
     await insert(context, 'coatReadings', {
@@ -39,7 +39,7 @@ export async function createCoatReading(
   return coatReadingsOf(context, ticketId);
 }
 
-/** @throws Refusal when the weighing belongs to another ticket */
+/** @throws ApiError when the weighing belongs to another ticket */
 export async function requireOwnWeighing(context: Context, ticketId: string, weighingId: string | null): Promise<void> {
   if (weighingId === null) return;
   const weighing = await find(context, 'weighings', weighingId);

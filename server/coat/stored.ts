@@ -1,24 +1,24 @@
 import { keepUntil, storedState } from '@unto/core';
 import type { EndStoredCoat, StoreCoat, StoredCoat } from '@unto/contract';
-import { clocksWhere } from '../clocks/service.js';
+import { timersWhere } from '../timers/service.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault, Refusal } from '../http/refusal.js';
-import { storeItem } from '../stores/service.js';
+import type { Rows } from '../db/models/index.js';
+import { fault, ApiError } from '../errors/api-error.js';
+import { inventoryItem } from '../inventory/service.js';
 import { ticketTitles } from '../tickets/titles.js';
 
 /** Lays coated, dry pieces on the shelf under the handling rule and shelf life of their compound as it stands. */
 export async function storeCoat(context: Context, ticketId: string, request: StoreCoat): Promise<StoredCoat> {
   await createOnce(context, 'stored coat', request, async () => {
     const ticket = await find(context, 'tickets', ticketId, { lock: true });
-    if (!ticket.compoundId) throw new Refusal('wrong-stage', 'This ticket has no compound, so nothing is coated.');
-    const [wet] = await clocksWhere(context, { ticketId, kind: 'dry', endedAt: null });
+    if (!ticket.compoundId) throw new ApiError('wrong-stage', 'This ticket has no compound, so nothing is coated.');
+    const [wet] = await timersWhere(context, { ticketId, kind: 'dry', endedAt: null });
     if (wet)
-      throw new Refusal('wrong-stage', `“${wet.label}” still dries. A wet coat is not stored: wait for its gloss.`);
+      throw new ApiError('wrong-stage', `“${wet.label}” still dries. A wet coat is not stored: wait for its gloss.`);
     const stored = await storedPieces(context, ticketId);
     if (stored + request.pieces > ticket.pieces)
       throw fault('pieces', `The ticket has ${ticket.pieces} pieces, and ${stored} of them are stored already.`);
-    const compound = await storeItem(context, 'compound', ticket.compoundId);
+    const compound = await inventoryItem(context, 'compound', ticket.compoundId);
     const until = keepUntil(context.now.getTime(), compound.body.shelfLifeDays);
     await insert(context, 'storedCoats', {
       ...request,
@@ -42,7 +42,7 @@ export async function storeCoat(context: Context, ticketId: string, request: Sto
 export async function endStoredCoat(context: Context, id: string, request: EndStoredCoat): Promise<StoredCoat> {
   const row = await find(context, 'storedCoats', id, { lock: true });
   if (row.endedAt) {
-    if (row.outcome !== request.outcome) throw new Refusal('wrong-stage', `These pieces were ${row.outcome} already.`);
+    if (row.outcome !== request.outcome) throw new ApiError('wrong-stage', `These pieces were ${row.outcome} already.`);
     return (await storedCoatsWhere(context, { id }))[0]!;
   }
   if (request.outcome === 'taken up') requireGood(row, request, context.now);
@@ -77,7 +77,7 @@ export async function storedCoatsWhere(context: Context, where: object): Promise
     rows.map(async ({ byId, storedAt, keepUntil: until, endedAt, endedById, compoundRevisionId: _pin, ...row }) => ({
       ...row,
       ticketTitle: titles.get(row.ticketId)!,
-      compoundName: (await storeItem(context, 'compound', row.compoundId)).body.name,
+      compoundName: (await inventoryItem(context, 'compound', row.compoundId)).body.name,
       storedAt: storedAt.toISOString(),
       keepUntil: until?.toISOString() ?? null,
       state: storedState(

@@ -1,25 +1,22 @@
 import type { CoatSample } from '@unto/contract';
-import { list, type Context } from '../db/context.js';
+import type { Context } from '../db/context.js';
+import { pageOf, type Asked } from '../db/page.js';
 import { ticketTitles } from '../tickets/titles.js';
 
-/** Coats as weighed, oldest first, of one compound or of all; corrected weighings left out. */
-export async function coatTrend(context: Context, query: { compoundId?: string }): Promise<CoatSample[]> {
-  const where = query.compoundId ? { compoundId: query.compoundId } : {};
-  const rows = await list(context, 'weighings', { where, order: [['at', 'ASC']] });
-  const corrected = new Set(rows.map(({ correctsId }) => correctsId));
+/** A page of coats as weighed, newest first, of one compound or of all; corrected weighings left out. */
+export async function coatTrend(
+  context: Context,
+  { compoundId, ...asked }: { compoundId?: string | undefined } & Asked,
+): Promise<{ records: CoatSample[]; next: string | null }> {
+  const where = compoundId ? { compoundId } : {};
+  const { rows, next } = await pageOf(context, 'standingWeighings', { key: 'at', where }, asked);
   const titles = await ticketTitles(context, rows);
-  return rows
-    .filter(({ id }) => !corrected.has(id))
-    .map((row) => ({
-      id: row.id,
-      at: row.at.toISOString(),
-      by: row.byId,
-      ticketId: row.ticketId,
-      ticketTitle: titles.get(row.ticketId)!,
-      pieces: row.pieces,
-      film: row.film,
-      transferValue: row.transferValue,
-      laidG: row.beforeG - row.afterG,
-      strokes: row.strokes,
-    }));
+  const records = rows.map(({ id, at, byId, ticketId, pieces, film, transferValue, beforeG, afterG, strokes }) => ({
+    ...{ id, ticketId, pieces, film, transferValue, strokes },
+    at: at.toISOString(),
+    by: byId,
+    ticketTitle: titles.get(ticketId)!,
+    massAppliedG: beforeG - afterG,
+  }));
+  return { records, next };
 }

@@ -3,17 +3,17 @@ import { CoreError, learnTransfer } from '@unto/core';
 import type { CreateWeighing, Weighing } from '@unto/contract';
 import { workOutWeighing } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault } from '../http/refusal.js';
-import { storeItem } from '../stores/service.js';
-import { potLifeOver } from '../clocks/service.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
+import { inventoryItem } from '../inventory/service.js';
+import { potLifeOver } from '../timers/service.js';
 
 /** Enters a weighing and judges the film it means, from the transfer efficiency that this compound's earlier weighings taught. */
 export async function createWeighing(context: Context, ticketId: string, request: CreateWeighing): Promise<Weighing> {
   await createOnce(context, 'weighing', request, async () => {
     const ticket = await find(context, 'tickets', ticketId);
-    const container = await storeItem(context, 'container', request.containerId);
-    const compound = await storeItem(context, 'compound', container.body.compoundId);
+    const container = await inventoryItem(context, 'container', request.containerId);
+    const compound = await inventoryItem(context, 'compound', container.body.compoundId);
     const learnt = learnTransfer(await transferSamples(context, compound.id));
     const worked = atWeights(() =>
       workOutWeighing(request, {
@@ -47,19 +47,17 @@ export async function createWeighing(context: Context, ticketId: string, request
       byId: context.actor,
     });
   });
-  return weighingView(await find(context, 'weighings', request.id));
+  return weighingView({ ...(await find(context, 'weighings', request.id)), rinsedOff: false });
 }
 
 /** Weighings of a ticket, oldest first; corrected ones left out. */
 export async function weighingsOf(context: Context, ticketId: string): Promise<Weighing[]> {
-  const rows = await list(context, 'weighings', { where: { ticketId }, order: [['at', 'ASC']] });
-  const corrected = new Set(rows.map((row) => row.correctsId));
-  return rows.filter((row) => !corrected.has(row.id)).map(weighingView);
+  return (await list(context, 'standingWeighings', { where: { ticketId }, order: [['at', 'ASC']] })).map(weighingView);
 }
 
 /** Transfer efficiencies that the newest weighings of a compound (part weighed too) gave. */
 export async function transferSamples(context: Context, compoundId: string): Promise<number[]> {
-  const rows = await list(context, 'weighings', {
+  const rows = await list(context, 'standingWeighings', {
     where: { compoundId, transferValue: { [Op.ne]: null } },
     order: [['at', 'DESC']],
     limit: 24,
@@ -72,15 +70,12 @@ export async function strokeSamples(
   context: Context,
   compoundId: string,
 ): Promise<{ grams: number; strokes: number }[]> {
-  const rows = await list(context, 'weighings', {
+  const rows = await list(context, 'standingWeighings', {
     where: { compoundId, strokes: { [Op.ne]: null } },
     order: [['at', 'DESC']],
     limit: 24,
   });
-  const corrected = new Set(rows.map((row) => row.correctsId));
-  return rows
-    .filter(({ id }) => !corrected.has(id))
-    .map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));
+  return rows.map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));
 }
 
 /** A weight that cannot be is refused at its field. */
@@ -93,13 +88,14 @@ function atWeights<T>(work: () => T): T {
   }
 }
 
-function weighingView(row: Rows['weighings']): Weighing {
+function weighingView(row: Rows['standingWeighings']): Weighing {
   const entered = row.entered as Pick<CreateWeighing, 'before' | 'after' | 'partsBefore' | 'partsAfter'>;
   const { id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId } = row;
   return {
     ...{ id, ticketId, containerId, compoundId, pieces, beforeG, afterG, film, transfer, correctsId },
     strokes: row.strokes,
     afterPotLife: row.afterPotLife,
+    rinsedOff: row.rinsedOff,
     ...entered,
     at: row.at.toISOString(),
     by: row.byId,

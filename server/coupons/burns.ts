@@ -8,12 +8,12 @@ import type {
   StartBurn,
 } from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
-import { refuseWetCoat } from '../runs/wet-coat.js';
+import { refuseWetCoat } from '../timers/wet-coat.js';
 import { getCoupon } from './view.js';
-import { couponOnBench, couponProgram } from './setup.js';
+import { couponOnEquipment, couponProgram } from './setup.js';
 
 /** States in which a controller still has something to do. */
 const LIVE: readonly BurnState[] = ['running', 'paused', 'waiting', 'dropped'];
@@ -23,15 +23,19 @@ export async function startBurn(context: Context, couponId: string, request: Sta
   await createOnce(context, 'burn', request, async () => {
     const coupon = await find(context, 'coupons', couponId, { lock: true });
     requireVersion(coupon.version, request.version, await getCoupon(context, couponId));
-    if (coupon.burntAt) throw new Refusal('wrong-stage', 'This coupon is burnt already: copy its design to a new one.');
+    if (coupon.burntAt)
+      throw new ApiError('wrong-stage', 'This coupon is burnt already: copy its design to a new one.');
     const [live] = await list(context, 'burns', { where: { couponId, state: [...LIVE, 'stopped'] } });
-    if (live) throw new Refusal('wrong-stage', 'This coupon was sent already: settle that run first.');
+    if (live) throw new ApiError('wrong-stage', 'This coupon was sent already: settle that run first.');
     await requireFitted(context, coupon);
     if (coupon.ticketId) await refuseWetCoat(context, coupon.ticketId);
     const controller = requireController(context);
-    const on = await couponOnBench(context, coupon);
-    if (on.bench.machine.motion !== 'gantry')
-      throw new Refusal('wrong-stage', 'This head takes no G-code: bring it the SVG or DXF, and say when it is burnt.');
+    const on = await couponOnEquipment(context, coupon);
+    if (on.equipment.machine.motion !== 'gantry')
+      throw new ApiError(
+        'wrong-stage',
+        'This head takes no G-code: bring it the SVG or DXF, and say when it is burnt.',
+      );
     await refuseBusy(controller, context);
     const row = {
       id: request.id,
@@ -69,7 +73,7 @@ export async function lookAtBurn(context: Context, id: string): Promise<Coupon> 
 /** Pauses, resumes or stops. @throws device-away when the controller does not answer: use the stop at the machine then */
 export async function actOnBurn(context: Context, id: string, action: ControllerAction): Promise<Coupon> {
   const burn = await find(context, 'burns', id, { lock: true });
-  if (!LIVE.includes(burn.state)) throw new Refusal('wrong-stage', 'This run has ended already.');
+  if (!LIVE.includes(burn.state)) throw new ApiError('wrong-stage', 'This run has ended already.');
   const report = await asked(() => requireController(context).act(action));
   await keepReport(context, burn, report);
   return getCoupon(context, burn.couponId);
@@ -79,11 +83,11 @@ export async function actOnBurn(context: Context, id: string, action: Controller
 export async function settleBurn(context: Context, id: string, as: 'partly' | 'resume'): Promise<Coupon> {
   const burn = await find(context, 'burns', id, { lock: true });
   if (burn.state !== 'dropped' && burn.state !== 'stopped')
-    throw new Refusal('wrong-stage', 'This run did not break off.');
+    throw new ApiError('wrong-stage', 'This run did not break off.');
   const coupon = await find(context, 'coupons', burn.couponId, { lock: true });
   if (as === 'partly') {
     if (!burn.cellsDone.length)
-      throw new Refusal(
+      throw new ApiError(
         'wrong-stage',
         'No cell was burnt whole: burn the others, or rinse it and begin with a new blank.',
       );
@@ -96,7 +100,7 @@ export async function settleBurn(context: Context, id: string, as: 'partly' | 'r
   }
   await requireFitted(context, coupon);
   const controller = requireController(context);
-  const on = await couponOnBench(context, coupon);
+  const on = await couponOnEquipment(context, coupon);
   const left = on.layout.cells.map(({ index }) => index).filter((index) => !burn.cellsDone.includes(index));
   const next = { ...burn, attempt: burn.attempt + 1, cellsBefore: burn.cellsDone };
   const report = await asked(() =>
@@ -153,7 +157,7 @@ function jobId({ id, attempt }: Pick<Rows['burns'], 'id' | 'attempt'>): string {
 
 function requireController({ devices }: Context): Controller {
   if (!devices.controller)
-    throw new Refusal(
+    throw new ApiError(
       'device-away',
       'No controller is tied to this server. Take the G-code or SVG to the head by hand, and say when it is burnt.',
     );
@@ -164,7 +168,7 @@ async function asked(ask: () => Promise<ControllerReport>): Promise<ControllerRe
   try {
     return await ask();
   } catch {
-    throw new Refusal(
+    throw new ApiError(
       'device-away',
       'The controller does not answer. Stop the machine by its own switch if it still runs; then look at plug and cable.',
     );
@@ -181,5 +185,5 @@ async function refuseBusy(controller: Controller, context: Context): Promise<voi
   if (!['running', 'paused', 'waiting'].includes(report.state)) return;
   const [burn] = await list(context, 'burns', { where: { id: report.id.split(' ')[0] ?? '' } });
   const other = burn ? (await find(context, 'coupons', burn.couponId)).design.code : 'something else';
-  throw new Refusal('wrong-stage', `The head is busy with ${other}. Let it end, or stop it there.`);
+  throw new ApiError('wrong-stage', `The head is busy with ${other}. Let it end, or stop it there.`);
 }

@@ -1,18 +1,18 @@
 import type { Coupon, CreateCouponPicture, KeptFile } from '@unto/contract';
 import type { Stage } from '@unto/core';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault, Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { fault, ApiError } from '../errors/api-error.js';
 import { isKept, keepFile } from '../files/service.js';
 import { getCoupon } from './view.js';
-import { couponOnBench, couponProgram } from './setup.js';
+import { couponOnEquipment, couponProgram } from './setup.js';
 
 /** Takes a picture of a coupon on its card and keeps the file. @throws device-away */
 export async function takeCouponPicture(context: Context, couponId: string, stage: Stage): Promise<KeptFile> {
   const { camera } = context.devices;
-  if (!camera) throw new Refusal('device-away', 'No camera is tied to this server. Bring the picture as a file.');
+  if (!camera) throw new ApiError('device-away', 'No camera is tied to this server. Bring the picture as a file.');
   const coupon = await requireBurnt(context, couponId);
-  const on = await couponOnBench(context, coupon);
+  const on = await couponOnEquipment(context, coupon);
   const scene = {
     kind: 'coupon' as const,
     stage,
@@ -20,7 +20,7 @@ export async function takeCouponPicture(context: Context, couponId: string, stag
     program: couponProgram(on, 'M3', coupon.burntCells ?? undefined),
   };
   const bytes = await camera.take(scene).catch(() => {
-    throw new Refusal(
+    throw new ApiError(
       'device-away',
       'The camera does not answer. Look at its plug and cable, or bring the picture as a file. What was read before is kept.',
     );
@@ -78,6 +78,6 @@ async function refuseSamePicture(
 
 async function requireBurnt(context: Context, couponId: string): Promise<Rows['coupons']> {
   const coupon = await find(context, 'coupons', couponId);
-  if (!coupon.burntAt) throw new Refusal('wrong-stage', 'This coupon is not burnt yet: there is nothing to picture.');
+  if (!coupon.burntAt) throw new ApiError('wrong-stage', 'This coupon is not burnt yet: there is nothing to picture.');
   return coupon;
 }

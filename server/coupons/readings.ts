@@ -1,8 +1,8 @@
 import { proposeOutcome, type CellMeasure, type OutcomeRules } from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault, Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { fault, ApiError } from '../errors/api-error.js';
 import { getCoupon } from './view.js';
 
 type Entry = CreateReading['entries'][number];
@@ -12,7 +12,7 @@ export async function createReading(context: Context, couponId: string, request:
   await createOnce(context, 'reading', request, async () => {
     const coupon = await find(context, 'coupons', couponId);
     if (!coupon.burntAt)
-      throw new Refusal('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
+      throw new ApiError('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
     requireBurntCells(coupon, request.entries);
     const { id, stage, source, pictureId = null, rules = null } = request;
     const entries = source === 'picture' ? await judged(context, coupon, request) : request.entries;

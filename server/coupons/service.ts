@@ -2,10 +2,10 @@ import { layoutCoupon, type CouponDesign } from '@unto/core';
 import type { Coupon, CreateCoupon } from '@unto/contract';
 import { couponLimits } from '@unto/domain';
 import { createOnce, find, insert, requireVersion, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
-import { loadBench, requireInUse } from '../stores/service.js';
+import { loadEquipment, requireInUse } from '../inventory/service.js';
 import { getCoupon } from './view.js';
 
 export async function createCoupon(context: Context, request: CreateCoupon): Promise<Coupon> {
@@ -16,16 +16,16 @@ export async function createCoupon(context: Context, request: CreateCoupon): Pro
       { path: 'headId', id: request.headId },
       { path: 'lensId', id: request.lensId },
     ]);
-    const { bench, pins } = await loadBench(context, request);
+    const { equipment, revisions } = await loadEquipment(context, request);
     const number = await nextNumber(context);
     const design = { ...request.design, code: `K-${String(number).padStart(3, '0')}` };
-    const layout = layoutCoupon(design, couponLimits(bench));
+    const layout = layoutCoupon(design, couponLimits(equipment));
     await insert(context, 'coupons', {
       ...request,
       number,
       design,
       cells: layout.cells.length,
-      pins,
+      revisions,
       version: 1,
       createdAt: context.now,
       burntAt: null,
@@ -55,13 +55,13 @@ export async function redesignCoupon(
   const stored = await find(context, 'coupons', id, { lock: true });
   requireVersion(stored.version, request.version, await getCoupon(context, id));
   if (stored.burntAt)
-    throw new Refusal('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
-  const { bench, pins } = await loadBench(context, stored);
+    throw new ApiError('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
+  const { equipment, revisions } = await loadEquipment(context, stored);
   const design = { ...request.design, code: stored.design.code };
-  const layout = layoutCoupon(design, couponLimits(bench));
+  const layout = layoutCoupon(design, couponLimits(equipment));
   await change(context, id, {
     design,
-    pins,
+    revisions,
     cells: layout.cells.length,
     focusOffsetMm: request.focusOffsetMm,
     version: stored.version + 1,

@@ -1,37 +1,37 @@
 import { couponGcode, equivalentRadius, layoutCoupon, type CouponLayout, type GcodeOptions } from '@unto/core';
 import type { BurnSetup, SprayedBlock } from '@unto/contract';
-import { couponLimits, burnSetup, rowMotion, type FittedBench } from '@unto/domain';
+import { couponLimits, burnSetup, rowMotion, type FittedEquipment } from '@unto/domain';
 import type { Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { loadBench, storeItem } from '../stores/service.js';
+import type { Rows } from '../db/models/index.js';
+import { loadEquipment, inventoryItem } from '../inventory/service.js';
 
 /** A coupon as it is to be burnt: laid out, with its head and what lies under it. */
-export interface CouponOnBench {
-  readonly bench: FittedBench;
+export interface CouponOnEquipment {
+  readonly equipment: FittedEquipment;
   readonly layout: CouponLayout;
   readonly setup: BurnSetup;
 }
 
-export async function couponOnBench(context: Context, coupon: Rows['coupons']): Promise<CouponOnBench> {
-  const { bench } = await loadBench(context, coupon);
-  const layout = layoutCoupon(coupon.design, couponLimits(bench));
+export async function couponOnEquipment(context: Context, coupon: Rows['coupons']): Promise<CouponOnEquipment> {
+  const { equipment } = await loadEquipment(context, coupon);
+  const layout = layoutCoupon(coupon.design, couponLimits(equipment));
   const { design, focusOffsetMm } = coupon;
   const blocks = await sprayedBlocks(context, coupon, layout);
   const lies = { key: design.code, blank: design.blank, blocks, batch: coupon.ticketId ?? '', focusMm: focusOffsetMm };
-  return { bench, layout, setup: burnSetup(bench, lies) };
+  return { equipment, layout, setup: burnSetup(equipment, lies) };
 }
 
 /** The coupon's program for its own head; a part of its cells where a run broke off. */
 export function couponProgram(
-  { bench, layout }: Pick<CouponOnBench, 'bench' | 'layout'>,
+  { equipment, layout }: Pick<CouponOnEquipment, 'equipment' | 'layout'>,
   laserOn: 'M3' | 'M4',
   only?: readonly number[],
 ): string {
   const options: GcodeOptions = {
-    motion: rowMotion(bench.machine),
-    fullScaleS: bench.machine.fullScaleS,
+    motion: rowMotion(equipment.machine),
+    fullScaleS: equipment.machine.fullScaleS,
     laserOn,
-    spotMm: 2 * equivalentRadius(bench.lens.spotXMm, bench.lens.spotYMm),
+    spotMm: 2 * equivalentRadius(equipment.lens.spotXMm, equipment.lens.spotYMm),
     ...(only ? { only } : {}),
   };
   return couponGcode(layout, options);
@@ -40,7 +40,7 @@ export function couponProgram(
 /** What was sprayed where, from left to right: blocks of their own compound or coats, and strips left uncoated. */
 async function sprayedBlocks(context: Context, coupon: Rows['coupons'], layout: CouponLayout): Promise<SprayedBlock[]> {
   const ids = coupon.design.compoundIds.length ? coupon.design.compoundIds : [coupon.compoundId];
-  const compounds = await Promise.all(ids.map((id) => (id ? storeItem(context, 'compound', id) : null)));
+  const compounds = await Promise.all(ids.map((id) => (id ? inventoryItem(context, 'compound', id) : null)));
   const bodyOf = (number: number) => (compounds[number - 1] ?? compounds[0])?.body;
   const { widthMm } = coupon.design.cell;
   const columns = [...new Set(layout.cells.map(({ xMm }) => xMm))].sort((a, b) => a - b);

@@ -1,74 +1,100 @@
-import { Op } from 'sequelize';
-import type { Coupon, CouponPicture, CouponStage, CouponSummary, Burn, Reading } from '@unto/contract';
-import { couponWindowCells, newestOutcomes } from '@unto/domain';
-import type { WindowCell } from '@unto/core';
-import { find, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { loadBench } from '../stores/service.js';
+import { literal, Op } from 'sequelize';
+import type {
+  Burn,
+  Coupon,
+  CouponPicture,
+  CouponStage,
+  CouponSummary,
+  ListCouponsQuery,
+  Reading,
+} from '@unto/contract';
+import { find, list, together, type Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
+import { pageOf } from '../db/page.js';
+import { ticketTitles } from '../tickets/titles.js';
 
 /** A coupon with its run, pictures and readings. */
 export async function getCoupon(context: Context, id: string): Promise<Coupon> {
   const row = await find(context, 'coupons', id);
-  const readings = await readingsOf(context, [id]);
-  return couponView(row, readings, await newestBurn(context, id), await couponPicturesOf(context, id));
+  const [readings, burn, pictures, [staged]] = await together(
+    context,
+    () => readingsOf(context, id),
+    () => newestBurn(context, id),
+    () => couponPicturesOf(context, id),
+    () => list(context, 'couponStages', { where: { couponId: id } }),
+  );
+  return couponView({ row, stage: staged!.stage, readings, burn, pictures });
 }
 
-/** Coupons as a list, newest first. */
+/** A page of coupons, newest first. */
 export async function listCoupons(
   context: Context,
-  query: { ticketId?: string; stage?: string },
-): Promise<CouponSummary[]> {
-  const rows = await list(context, 'coupons', {
-    where: query.ticketId ? { ticketId: query.ticketId } : {},
-    order: [['number', 'DESC']],
-  });
-  const readings = await readingsOf(
-    context,
-    rows.map(({ id }) => id),
-  );
-  const titles = new Map(
-    (await list(context, 'tickets', { attributes: ['id', 'title'] })).map(({ id, title }) => [id, title]),
-  );
-  return rows
-    .map((row) => {
-      const own = readings.filter(({ couponId }) => couponId === row.id);
-      const scrubbed = newestOutcomes({ readings: own }, 'scrubbed');
-      return {
-        id: row.id,
-        code: row.design.code,
-        stage: stageOf(row, own),
-        ticketId: row.ticketId,
-        ticketTitle: row.ticketId ? (titles.get(row.ticketId) ?? null) : null,
-        substrateId: row.substrateId,
-        compoundId: row.compoundId,
-        headId: row.headId,
-        lensId: row.lensId,
-        cells: row.cells,
-        scrubbedCells: scrubbed.size,
-        holds: [...scrubbed.values()].filter((outcome) => outcome === 'holds').length,
-        createdAt: row.createdAt.toISOString(),
-      };
-    })
-    .filter((summary) => !query.stage || summary.stage === query.stage);
+  { ticketId, stage, ...asked }: ListCouponsQuery,
+): Promise<{ records: CouponSummary[]; next: string | null }> {
+  const where = {
+    ...(ticketId ? { ticketId } : {}),
+    ...(stage ? { id: { [Op.in]: literal(`(SELECT coupon_id FROM coupon_stage WHERE stage = '${stage}')`) } } : {}),
+  };
+  const { rows, next } = await pageOf(context, 'coupons', { key: 'number', where }, asked);
+  return { records: await summaries(context, rows), next };
 }
 
-/** Scrubbed cells of some coupons as the window wants them, and the coupons. */
-export async function scrubbedCells(
+/** All coupons of a ticket, newest first. */
+export async function couponsOf(context: Context, ticketId: string): Promise<CouponSummary[]> {
+  return summaries(context, await list(context, 'coupons', { where: { ticketId }, order: [['number', 'DESC']] }));
+}
+
+/** Coupons that were burnt and not scrubbed yet, newest first. */
+export async function couponsWaiting(context: Context): Promise<CouponSummary[]> {
+  const waiting = await list(context, 'couponStages', {
+    where: { stage: ['burnt', 'rinsed'] },
+    attributes: ['couponId'],
+  });
+  const ids = waiting.map(({ couponId }) => couponId);
+  return summaries(
+    context,
+    await list(context, 'coupons', { where: { id: { [Op.in]: ids } }, order: [['number', 'DESC']] }),
+  );
+}
+
+async function summaries(context: Context, rows: readonly Rows['coupons'][]): Promise<CouponSummary[]> {
+  const among = { where: { couponId: { [Op.in]: rows.map(({ id }) => id) } } };
+  const [stages, counts, titles] = await together(
+    context,
+    () => list(context, 'couponStages', among),
+    () => scrubbedCounts(context, rows),
+    () => ticketTitles(context, rows),
+  );
+  const stageOf = new Map(stages.map((row) => [row.couponId, row.stage]));
+  return rows.map((row) => ({
+    id: row.id,
+    code: row.design.code,
+    stage: stageOf.get(row.id)!,
+    ticketId: row.ticketId,
+    ticketTitle: row.ticketId ? (titles.get(row.ticketId) ?? null) : null,
+    substrateId: row.substrateId,
+    compoundId: row.compoundId,
+    headId: row.headId,
+    lensId: row.lensId,
+    cells: row.cells,
+    scrubbedCells: counts.get(row.id)?.scrubbed ?? 0,
+    holds: counts.get(row.id)?.holds ?? 0,
+    createdAt: row.createdAt.toISOString(),
+  }));
+}
+
+/** Cells with a scrubbed outcome, and those that held, by coupon. */
+async function scrubbedCounts(
   context: Context,
-  couponIds: readonly string[],
-): Promise<{ cells: WindowCell[]; coupons: Rows['coupons'][] }> {
-  const cells: WindowCell[] = [];
-  const coupons: Rows['coupons'][] = [];
-  const readings = await readingsOf(context, couponIds);
-  for (const id of couponIds) {
-    const coupon = await find(context, 'coupons', id);
-    coupons.push(coupon);
-    const { bench } = await loadBench(context, coupon);
-    const own = { ...coupon, readings: readings.filter(({ couponId }) => couponId === id) };
-    for (const { powerW, speedMmPerS, intervalMm, passes, outcome } of couponWindowCells(own, bench))
-      cells.push({ powerW, speedMmPerS, intervalMm, passes, outcome });
-  }
-  return { cells, coupons };
+  rows: readonly Rows['coupons'][],
+): Promise<ReadonlyMap<string, { scrubbed: number; holds: number }>> {
+  if (rows.length === 0) return new Map();
+  const [counted] = await context.sequelize.query(
+    `SELECT coupon_id AS id, count(*)::int AS scrubbed, (count(*) FILTER (WHERE outcome = 'holds'))::int AS holds
+     FROM cell_outcomes WHERE stage = 'scrubbed' AND coupon_id IN (:ids) GROUP BY coupon_id`,
+    { replacements: { ids: rows.map(({ id }) => id) }, transaction: context.transaction ?? null },
+  );
+  return new Map((counted as { id: string; scrubbed: number; holds: number }[]).map((row) => [row.id, row]));
 }
 
 /** The newest run of a coupon as the client sees it. */
@@ -103,34 +129,37 @@ async function couponPicturesOf(context: Context, couponId: string): Promise<Cou
   }));
 }
 
-async function readingsOf(context: Context, couponIds: readonly string[]): Promise<Rows['readings'][]> {
-  return list(context, 'readings', { where: { couponId: { [Op.in]: [...couponIds] } }, order: [['sequence', 'ASC']] });
+/** Readings of a coupon, oldest first. */
+async function readingsOf(context: Context, couponId: string): Promise<Rows['readings'][]> {
+  return list(context, 'readings', { where: { couponId }, order: [['sequence', 'ASC']] });
 }
 
-function stageOf(row: Rows['coupons'], readings: readonly { stage: string }[]): CouponStage {
-  if (readings.some(({ stage }) => stage === 'scrubbed')) return 'scrubbed';
-  if (readings.some(({ stage }) => stage === 'rinsed')) return 'rinsed';
-  return row.burntAt ? 'burnt' : 'designed';
-}
-
-function couponView(
-  row: Rows['coupons'],
-  readings: readonly Rows['readings'][],
-  burn: Burn | null,
-  pictures: readonly CouponPicture[],
-): Coupon {
+function couponView({
+  row,
+  stage,
+  readings,
+  burn,
+  pictures,
+}: {
+  row: Rows['coupons'];
+  stage: CouponStage;
+  readings: readonly Rows['readings'][];
+  burn: Burn | null;
+  pictures: readonly CouponPicture[];
+}): Coupon {
   const { number: _number, cells: _cells, byId, createdAt, burntAt, ...rest } = row;
   return {
     ...rest,
-    stage: stageOf(row, readings),
+    stage,
     createdAt: createdAt.toISOString(),
     burntAt: burntAt?.toISOString() ?? null,
     by: byId,
     burn,
     pictures,
-    readings: readings.map(
-      ({ id, stage, source, pictureId, rules, entries, at, byId: reader }) =>
-        ({ id, stage, source, pictureId, rules, entries, at: at.toISOString(), by: reader }) as Reading,
-    ),
+    readings: readings.map(readingView),
   };
+}
+
+function readingView({ id, stage, source, pictureId, rules, entries, at, byId }: Rows['readings']): Reading {
+  return { id, stage, source: source as Reading['source'], pictureId, rules, entries, at: at.toISOString(), by: byId };
 }

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import type { Sequelize, Transaction } from 'sequelize';
+import type { Model, ModelStatic, Sequelize, Transaction } from 'sequelize';
 import type { Devices } from '../devices/devices.js';
-import type { FileStore } from '../files/file-store.js';
-import { Refusal } from '../http/refusal.js';
-import type { Models, Rows } from './models.js';
+import type { FileStore } from '../storage/file-store.js';
+import { ApiError } from '../errors/api-error.js';
+import type { Models, Rows } from './models/index.js';
 
 /** What a service works with: the tables, its transaction, the moment and who is at the bench. */
 export interface Context {
@@ -17,6 +17,11 @@ export interface Context {
   readonly actor: string;
 }
 
+/** A table by its name, whichever it is. */
+function modelOf(context: Context, table: keyof Rows): ModelStatic<Model> {
+  return context.models[table] as unknown as ModelStatic<Model>;
+}
+
 /** A row by id. @throws not-found */
 export async function find<T extends keyof Rows>(
   context: Context,
@@ -25,19 +30,23 @@ export async function find<T extends keyof Rows>(
   options: { lock?: boolean } = {},
 ): Promise<Rows[T]> {
   const row = /^[0-9a-f-]{36}$/.test(id)
-    ? await context.models[table].findOne({
-        where: { id } as never,
+    ? await modelOf(context, table).findOne({
+        where: { id },
         raw: true,
         ...(context.transaction ? { transaction: context.transaction, ...(options.lock ? { lock: true } : {}) } : {}),
       })
     : null;
-  if (!row) throw new Refusal('not-found', `Nothing is kept under ${id}.`);
+  if (!row) throw new ApiError('not-found', `Nothing is kept under ${id}.`);
   return row as unknown as Rows[T];
 }
 
 /** Rows that match. */
 export async function list<T extends keyof Rows>(context: Context, table: T, options: object = {}): Promise<Rows[T][]> {
-  const rows = await context.models[table].findAll({ ...options, raw: true, transaction: context.transaction ?? null });
+  const rows = await modelOf(context, table).findAll({
+    ...options,
+    raw: true,
+    transaction: context.transaction ?? null,
+  });
   return rows as unknown as Rows[T][];
 }
 
@@ -54,7 +63,7 @@ export async function together<T extends readonly (() => Promise<unknown>)[]>(
 
 /** Adds a row. */
 export async function insert<T extends keyof Rows>(context: Context, table: T, row: Partial<Rows[T]>): Promise<void> {
-  await context.models[table].create(row as never, { transaction: context.transaction ?? null });
+  await modelOf(context, table).create(row, { transaction: context.transaction ?? null });
 }
 
 /**
@@ -79,7 +88,7 @@ export async function createOnce(
   if ((inserted as unknown as number) > 0) return create();
   const earlier = await find(context, 'creations', body.id);
   if (earlier.bodyHash !== bodyHash || earlier.resource !== resource) {
-    throw new Refusal(
+    throw new ApiError(
       'identity-conflict',
       'A record with this identifier was already made from other entries. Reload the page and enter it again.',
     );
@@ -89,7 +98,7 @@ export async function createOnce(
 /** Refuses a stale write. @throws version-conflict carrying the record as it stands */
 export function requireVersion(stored: number, sent: number, current: unknown): void {
   if (stored !== sent) {
-    throw new Refusal(
+    throw new ApiError(
       'version-conflict',
       'It was changed by somebody else since you opened it. Both versions are kept: choose one.',
       { current },

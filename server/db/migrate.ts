@@ -7,9 +7,11 @@ import * as coating from './migrations/0004-coating.js';
 import * as fitting from './migrations/0005-fitting.js';
 import * as picture from './migrations/0006-picture.js';
 import * as proving from './migrations/0007-proving.js';
+import * as names from './migrations/0008-names.js';
+import * as standing from './migrations/0009-standing.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
-const MIGRATIONS = [foundation, choosing, placing, coating, fitting, picture, proving];
+export const MIGRATIONS = [foundation, choosing, placing, coating, fitting, picture, proving, names, standing];
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}

@@ -3,9 +3,9 @@ import type { Sequelize } from 'sequelize';
 import type { KeptFile } from '@unto/contract';
 import { fileTypeOf, isHeic } from '@unto/domain';
 import { insert, list, type Context } from '../db/context.js';
-import type { Models } from '../db/models.js';
-import { Refusal } from '../http/refusal.js';
-import type { FileStore } from './file-store.js';
+import type { Models } from '../db/models/index.js';
+import { ApiError } from '../errors/api-error.js';
+import type { FileStore } from '../storage/file-store.js';
 
 /**
  * Keeps a file; the same content again answers the first one's row. Written and flushed before its row commits.
@@ -14,12 +14,12 @@ import type { FileStore } from './file-store.js';
 export async function keepFile(context: Context, name: string, bytes: Uint8Array): Promise<KeptFile> {
   const mediaType = fileTypeOf(bytes);
   if (!mediaType && isHeic(bytes))
-    throw new Refusal(
+    throw new ApiError(
       'wrong-file',
       `“${name}” is a HEIC picture, which browsers cannot open. Set the phone's camera to JPEG (“most compatible”), or send it as JPEG. Nothing was kept; your original is where it was.`,
     );
   if (!mediaType)
-    throw new Refusal(
+    throw new ApiError(
       'wrong-file',
       `“${name}” is no PDF, PNG or JPEG inside, whatever its name says. Nothing was kept.`,
     );
@@ -42,7 +42,7 @@ export async function keepFile(context: Context, name: string, bytes: Uint8Array
 export async function readFile(context: Context, hash: string): Promise<KeptFile & { content: Buffer }> {
   const [row] = await list(context, 'storedFiles', { where: { hash } });
   const content = row ? await context.files.get(hash) : null;
-  if (!row || !content) throw new Refusal('not-found', 'That file is not kept here.');
+  if (!row || !content) throw new ApiError('not-found', 'That file is not kept here.');
   return { hash: row.hash, name: row.name, mediaType: row.mediaType, bytes: row.bytes, content };
 }
 

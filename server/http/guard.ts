@@ -1,5 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
-import { Refusal } from './refusal.js';
+import { ApiError } from '../errors/api-error.js';
 
 /**
  * Refuses requests whose Host is not this server's own (DNS rebinding) and writes whose Origin is another site's.
@@ -8,7 +8,7 @@ import { Refusal } from './refusal.js';
 export function guard(hosts: readonly string[]) {
   return (request: Request, _response: Response, next: NextFunction): void => {
     const host = request.get('host') ?? '';
-    if (!hosts.includes(nameOf(host))) throw new Refusal('wrong-origin', `This server does not answer to “${host}”.`);
+    if (!hosts.includes(nameOf(host))) throw new ApiError('wrong-origin', `This server does not answer to “${host}”.`);
     const origin = request.get('origin');
     if (
       origin &&
@@ -16,7 +16,7 @@ export function guard(hosts: readonly string[]) {
       request.method !== 'HEAD' &&
       !hosts.includes(nameOf(origin.replace(/^\w+:\/\//, '')))
     ) {
-      throw new Refusal('wrong-origin', `Requests from ${origin} are not taken.`);
+      throw new ApiError('wrong-origin', `Requests from ${origin} are not taken.`);
     }
     next();
   };

@@ -1,50 +1,44 @@
+import { Readable } from 'node:stream';
 import express, { type Express, type Request, type Response } from 'express';
-import type { Schema } from 'yup';
-import { MAX_FILE_BYTES, ROUTES, type Route, type RouteName } from '@unto/contract';
+import { object, type Schema } from 'yup';
+import type { Route } from '@unto/contract';
 import type { Context } from '../db/context.js';
-import type { AppDeps } from '../deps.js';
-import { Refusal } from './refusal.js';
+import { ApiError } from '../errors/api-error.js';
+import type { AppDeps } from './deps.js';
+import { FileAnswer } from './file-answer.js';
+import type { Call, Mounted } from './router.js';
 
-/** What a handler is given besides its context: checked body and query, path parameters. */
-export interface Call<B = unknown, Q = unknown> {
-  readonly params: Readonly<Record<string, string>>;
-  readonly body: B;
-  readonly query: Q;
-}
-
-/** A file as it was kept. */
-export class FileAnswer {
-  constructor(
-    readonly name: string,
-    readonly mediaType: string,
-    readonly content: Buffer,
-  ) {}
-}
-
-// Each handler names the body and query its route checked; the registry itself cannot know them all.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-export type Handler = (context: Context, call: Call<any, any>) => Promise<unknown>;
-export type Handlers = Record<RouteName, Handler>;
-
-/** Mounts every route of the contract with its handler; writes run in one transaction and name their operator. */
-export function mount(app: Express, deps: AppDeps, handlers: Handlers): void {
-  for (const [name, route] of Object.entries(ROUTES) as [RouteName, Route][]) {
-    const body = route.takesFile ? [express.raw({ type: () => true, limit: MAX_FILE_BYTES })] : [];
+/** Mounts operations; writes run in one transaction and name their operator. */
+export function mount(app: Express, deps: AppDeps, operations: readonly Mounted[]): void {
+  for (const { route, answer } of operations) {
+    const body = route.takesFile ? [express.raw({ type: () => true, limit: route.takesFile })] : [];
     app[route.method](route.path, ...body, async (request: Request, response: Response) => {
-      const call = {
-        params: request.params as Record<string, string>,
-        body: route.takesFile ? fileOf(request) : await check(route.body, request.body, { strict: true }),
-        query: await check(route.query, request.query, { strict: false }),
-      } as Call;
-      const answer = await perform(deps, route, request, (context) => handlers[name](context, call));
-      send(response, route, answer);
+      const call = await checkedCall(route, request);
+      send(response, await perform(deps, route, request, (context) => answer(context, call)));
     });
+  }
+}
+
+async function checkedCall(route: Route, request: Request): Promise<Call<Route>> {
+  return {
+    params: await checkedParams(route, request),
+    body: route.takesFile ? fileOf(request) : await check(route.body, request.body, { strict: true }),
+    query: await check(route.query, request.query, { strict: false }),
+  } as Call<Route>;
+}
+
+/** An identifier that is none names nothing. */
+async function checkedParams(route: Route, request: Request): Promise<unknown> {
+  try {
+    return await object(route.params).validate(request.params, { strict: true });
+  } catch {
+    throw new ApiError('not-found', `Nothing is kept under ${Object.values(request.params).join(', ')}.`);
   }
 }
 
 function fileOf(request: Request): Buffer {
   if (!Buffer.isBuffer(request.body) || request.body.length === 0)
-    throw new Refusal('wrong-file', 'The file is empty. Nothing was kept.');
+    throw new ApiError('wrong-file', 'The file is empty. Nothing was kept.');
   return request.body;
 }
 
@@ -69,7 +63,7 @@ async function perform(
   const actor = request.get('x-unto-operator') ?? '';
   return deps.sequelize.transaction(async (transaction) => {
     const context = { ...base, transaction, actor };
-    if (route.path !== ROUTES.createOperator.path) await requireOperator(context);
+    if (!route.withoutOperator) await requireOperator(context);
     return work(context);
   });
 }
@@ -78,14 +72,22 @@ async function requireOperator(context: Context): Promise<void> {
   const known =
     /^[0-9a-f-]{36}$/.test(context.actor) &&
     (await context.models.operators.findByPk(context.actor, { transaction: context.transaction ?? null }));
-  if (!known) throw new Refusal('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
+  if (!known) throw new ApiError('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
 }
 
-function send(response: Response, route: Route, answer: unknown): void {
+function send(response: Response, answer: unknown): void {
   response.set('Cache-Control', 'no-store');
-  if (answer instanceof FileAnswer) {
-    // Never shown in the page's own context: what is in a file is its maker's, not ours.
-    response.type(answer.mediaType).attachment(answer.name).send(answer.content);
-  } else if (route.answers) response.type(route.answers).send(answer);
+  if (answer instanceof FileAnswer) sendFile(response, answer);
   else response.json(answer ?? {});
+}
+
+function sendFile(response: Response, { name, mediaType, content }: FileAnswer): void {
+  response.type(mediaType);
+  // Never shown in the page's own context: what is in a file is its maker's, not ours.
+  if (name !== null) response.attachment(name).type(mediaType);
+  if (typeof content === 'string' || Buffer.isBuffer(content)) response.send(content);
+  else
+    Readable.from(content)
+      .on('error', (error) => response.destroy(error))
+      .pipe(response);
 }

@@ -7,10 +7,11 @@ import {
   type PartGuess,
 } from '@unto/core';
 import type { BlankBody, CreateIdentification, IdentificationRecord, WeighedPart } from '@unto/contract';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { atField, fault } from '../http/refusal.js';
-import { reviseStoreItem, storeItem } from '../stores/service.js';
+import { createOnce, find, insert, type Context } from '../db/context.js';
+import { pageOf, type Asked } from '../db/page.js';
+import type { Rows } from '../db/models/index.js';
+import { atField, fault } from '../errors/api-error.js';
+import { reviseInventoryItem, inventoryItem } from '../inventory/service.js';
 
 /** Guesses that are kept beside the one that was taken. */
 const KEPT_GUESSES = 6;
@@ -52,15 +53,14 @@ export async function createIdentification(
   return view(await find(context, 'identifications', request.id));
 }
 
+/** A page of identifications, newest first. */
 export async function listIdentifications(
   context: Context,
-  query: { ticketId?: string; blankId?: string },
-): Promise<IdentificationRecord[]> {
-  const where = {
-    ...(query.ticketId ? { ticketId: query.ticketId } : {}),
-    ...(query.blankId ? { blankId: query.blankId } : {}),
-  };
-  return (await list(context, 'identifications', { where, order: [['at', 'DESC']], limit: 200 })).map(view);
+  { ticketId, blankId, ...asked }: { ticketId?: string | undefined; blankId?: string | undefined } & Asked,
+): Promise<{ records: IdentificationRecord[]; next: string | null }> {
+  const where = { ...(ticketId ? { ticketId } : {}), ...(blankId ? { blankId } : {}) };
+  const { rows, next } = await pageOf(context, 'identifications', { key: 'at', where }, asked);
+  return { records: rows.map(view), next };
 }
 
 function weighedDensity(weighed: WeighedPart): NonNullable<Observations['density']> {
@@ -82,7 +82,7 @@ function weighedDensity(weighed: WeighedPart): NonNullable<Observations['density
 }
 
 async function requireSameMaterial(context: Context, substrateId: string, guess: PartGuess): Promise<void> {
-  const { body } = await storeItem(context, 'substrate', substrateId);
+  const { body } = await inventoryItem(context, 'substrate', substrateId);
   if (body.family !== guess.family || body.layer !== guess.layer)
     throw fault('substrateId', `${body.name} is ${body.family}, ${body.layer}; the part is taken to be ${guess.name}.`);
 }
@@ -98,9 +98,9 @@ async function book(context: Context, request: CreateIdentification, substrateId
     }
   }
   if (request.blankId) {
-    const blank = await storeItem(context, 'blank', request.blankId);
+    const blank = await inventoryItem(context, 'blank', request.blankId);
     const body: BlankBody = { ...blank.body, substrateId };
-    await reviseStoreItem(context, blank.id, { version: blank.version, body });
+    await reviseInventoryItem(context, blank.id, { version: blank.version, body });
   }
 }
 

@@ -13,9 +13,9 @@ import {
 } from '@unto/core';
 import { rowMotion } from '@unto/domain';
 import { find, type Context } from '../db/context.js';
-import { FileAnswer } from '../http/mount.js';
-import { namesOf } from '../stores/service.js';
-import { couponOnBench, type CouponOnBench } from '../coupons/setup.js';
+import { FileAnswer } from '../http/file-answer.js';
+import { namesOf } from '../inventory/service.js';
+import { couponOnEquipment, type CouponOnEquipment } from '../coupons/setup.js';
 
 const PT_PER_MM = 72 / 25.4;
 
@@ -62,7 +62,7 @@ export function stepScalePdf(): Promise<FileAnswer> {
 /** What to do with a coupon, in order; the grid at true scale; room for notes. */
 export async function couponSheet(context: Context, couponId: string): Promise<FileAnswer> {
   const coupon = await find(context, 'coupons', couponId);
-  const on = await couponOnBench(context, coupon);
+  const on = await couponOnEquipment(context, coupon);
   const names = await namesOf(context, [coupon.substrateId, coupon.compoundId, coupon.headId, coupon.lensId]);
   const name = (id: string | null) => (id ? (names.get(id) ?? '') : 'no compound');
   const { code, blank } = coupon.design;
@@ -83,7 +83,7 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
             stack: [
               { text: 'About it', bold: true },
               `${on.layout.cells.length} cells, blank ${blank.widthMm} × ${blank.heightMm} mm`,
-              `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.bench.machine)) / 60)} min to burn`,
+              `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.equipment.machine)) / 60)} min to burn`,
               `focus offset ${coupon.focusOffsetMm} mm`,
               ...unreachableLines(on),
             ],
@@ -110,7 +110,7 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
   });
 }
 
-function axisLines({ layout: { design } }: CouponOnBench): string[] {
+function axisLines({ layout: { design } }: CouponOnEquipment): string[] {
   const line = (title: string, axis: CouponAxis) =>
     `${title}: ${axis.parameter} ${axisValues(axis).map(labelText).join(', ')} ${PARAMETER_UNITS[axis.parameter]}`;
   const { fixed, axes } = design;
@@ -128,12 +128,12 @@ function axisLines({ layout: { design } }: CouponOnBench): string[] {
   ];
 }
 
-function unreachableLines({ layout }: CouponOnBench): string[] {
+function unreachableLines({ layout }: CouponOnEquipment): string[] {
   const count = layout.cells.filter(({ reachable }) => !reachable).length;
   return count ? [`${count} cells are left out: the head cannot reach them`] : [];
 }
 
-function steps({ layout, bench, setup }: CouponOnBench): string[] {
+function steps({ layout, equipment, setup }: CouponOnEquipment): string[] {
   const { design } = layout;
   const bare = layout.cells.some(({ role }) => role === 'bare');
   return [
@@ -143,7 +143,7 @@ function steps({ layout, bench, setup }: CouponOnBench): string[] {
       ? ['Coat it as the pieces will be coated; let all gloss go.']
       : []),
     `Lay it with its lower left corner at the head's origin; focus on an uncoated twin.`,
-    bench.machine.motion === 'gantry'
+    equipment.machine.motion === 'gantry'
       ? `Send ${design.code} to the head, or bring it the G-code. M3 keeps the power through corners and suits small cells; M4 lets it follow the speed.`
       : `Bring the head the SVG or DXF: every cell stands on a layer of its own with its setting.`,
     'Rinse with plain water; dry; photograph it on the reference card.',
@@ -152,9 +152,9 @@ function steps({ layout, bench, setup }: CouponOnBench): string[] {
   ];
 }
 
-function cautions({ setup, bench }: CouponOnBench): string[] {
+function cautions({ setup, equipment }: CouponOnEquipment): string[] {
   return [
-    `Eyewear: ${bench.head.eyewear}. Enclosure shut; never leave a running laser; extinguisher at hand.`,
+    `Eyewear: ${equipment.head.eyewear}. Enclosure shut; never leave a running laser; extinguisher at hand.`,
     'Never fire a wet coat. Extraction on; air assist off over powder.',
     ...(setup.family === 'glass'
       ? ['Glass: let it cool before the rinse; eye and hand protection; it may be weaker where it was marked.']

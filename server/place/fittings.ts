@@ -1,7 +1,7 @@
 import type { CreateFitting, Fitting } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import { fault, Refusal } from '../http/refusal.js';
-import { requireInUse, storeItem } from '../stores/service.js';
+import { fault, ApiError } from '../errors/api-error.js';
+import { requireInUse, inventoryItem } from '../inventory/service.js';
 
 /** Says that a head and lens were fitted to their machine. */
 export async function createFitting(context: Context, request: CreateFitting): Promise<Fitting> {
@@ -10,8 +10,8 @@ export async function createFitting(context: Context, request: CreateFitting): P
       { path: 'headId', id: request.headId },
       { path: 'lensId', id: request.lensId },
     ]);
-    const head = await storeItem(context, 'head', request.headId);
-    const lens = await storeItem(context, 'lens', request.lensId);
+    const head = await inventoryItem(context, 'head', request.headId);
+    const lens = await inventoryItem(context, 'lens', request.lensId);
     if (lens.body.headId !== head.id) throw fault('lensId', `${lens.body.name} does not belong to ${head.body.name}.`);
     if (request.ticketId) await find(context, 'tickets', request.ticketId);
     await insert(context, 'fittings', {
@@ -26,7 +26,7 @@ export async function createFitting(context: Context, request: CreateFitting): P
 
 /** What was fitted last to the machine of a head; null where nobody ever changed anything. */
 export async function newestFitting(context: Context, headId: string): Promise<Fitting | null> {
-  const head = await storeItem(context, 'head', headId);
+  const head = await inventoryItem(context, 'head', headId);
   const [row] = await list(context, 'fittings', {
     where: { machineId: head.body.machineId },
     order: [['at', 'DESC']],
@@ -49,8 +49,8 @@ export async function requireFitted(
   const fitting = await newestFitting(context, planned.headId);
   if (!fitting || (fitting.headId === planned.headId && fitting.lensId === planned.lensId)) return;
   const named = async (of: { headId: string; lensId: string }) =>
-    `${(await storeItem(context, 'head', of.headId)).body.name} with ${(await storeItem(context, 'lens', of.lensId)).body.name}`;
-  throw new Refusal(
+    `${(await inventoryItem(context, 'head', of.headId)).body.name} with ${(await inventoryItem(context, 'lens', of.lensId)).body.name}`;
+  throw new ApiError(
     'wrong-stage',
     `${await named(fitting)} is fitted; this is planned on ${await named(planned)}. Change it at Place first: its focus and eyewear are others.`,
   );

@@ -8,9 +8,9 @@ import {
 import { focusDepth, workOutPlace } from '@unto/domain';
 import type { Figure } from '@unto/core';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { atField } from '../http/refusal.js';
-import { loadBench } from '../stores/service.js';
+import type { Rows } from '../db/models/index.js';
+import { atField } from '../errors/api-error.js';
+import { loadEquipment } from '../inventory/service.js';
 
 /** Keeps a reading with what follows from it, worked out here, under the head and lens that the ticket has fitted. */
 export async function createPlaceReading(
@@ -25,9 +25,9 @@ export async function createPlaceReading(
       strict: true,
       abortEarly: false,
     })) as PlaceEntriesOf[PlaceKind];
-    const { bench } = await loadBench(context, ticket);
-    const depth = focusDepth(bench.lens, await huntedDepth(context, ticket.lensId));
-    const result = atField('entries', () => workOutPlace(kind, entries, { ...ticket, depth, lens: bench.lens }));
+    const { equipment } = await loadEquipment(context, ticket);
+    const depth = focusDepth(equipment.lens, await huntedDepth(context, ticket.lensId));
+    const result = atField('entries', () => workOutPlace(kind, entries, { ...ticket, depth, lens: equipment.lens }));
     const { id, decision, note } = request;
     await insert(context, 'placeReadings', {
       ...{ id, ticketId, kind, decision, note, entries, result },

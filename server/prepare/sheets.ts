@@ -1,8 +1,8 @@
 import type { CreateSheet, Sheet } from '@unto/contract';
 import { workOutSheet } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { atField } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { atField } from '../errors/api-error.js';
 
 /** Keeps the layout of a sheet, laid out again here. */
 export async function createSheet(context: Context, ticketId: string, request: CreateSheet): Promise<Sheet> {

@@ -9,14 +9,14 @@ import {
   type Figure,
   type Grade,
 } from '@unto/core';
-import type { CreateRecipe, FrozenFit, Pins, Recipe } from '@unto/contract';
-import { samePins, settingJob, windowBench, type FittedBench } from '@unto/domain';
-import { climbOf } from '../coupons/climb.js';
-import { scrubbedCells } from '../coupons/view.js';
+import type { CreateRecipe, FrozenFit, Revisions, Recipe } from '@unto/contract';
+import { sameRevisions, settingJob, windowEquipment, type FittedEquipment } from '@unto/domain';
+import { testStepsOf } from '../coupons/step-test.js';
+import { scrubbedCells } from '../coupons/window.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault } from '../http/refusal.js';
-import { loadBench } from '../stores/service.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
+import { loadEquipment } from '../inventory/service.js';
 import { workshop } from '../workshop/service.js';
 
 /**
@@ -26,21 +26,24 @@ import { workshop } from '../workshop/service.js';
 export async function createRecipe(context: Context, request: CreateRecipe): Promise<Recipe> {
   await createOnce(context, 'recipe', request, async () => {
     const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
-    const { bench, pins } = await loadBench(context, ticket);
-    checkReach(request, bench);
+    const { equipment, revisions } = await loadEquipment(context, ticket);
+    checkReach(request, equipment);
     const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
     const promise =
-      request.kind === 'climbed'
-        ? await climbed(context, request, ticket, pins)
-        : await promised(context, request, bench, pins, mark);
+      request.kind === 'step test'
+        ? await climbed(context, request, ticket, revisions)
+        : await promised(context, request, equipment, revisions, mark);
     const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
     const job = { ...mark, ...request, directions: 'two-way' as const };
     await insert(context, 'recipes', {
       ...request,
       ...promise,
       number: earlier.length + 1,
-      secondsPerPiece: rasterTime(job, settingJob(bench, mark, await workshop(context), request.speedMmPerS).motion),
-      pins,
+      secondsPerPiece: rasterTime(
+        job,
+        settingJob(equipment, mark, await workshop(context), request.speedMmPerS).motion,
+      ),
+      revisions,
       at: context.now,
       byId: context.actor,
     });
@@ -60,23 +63,23 @@ export async function recipesOf(context: Context, ticketIds: readonly string[]):
 async function promised(
   context: Context,
   request: CreateRecipe,
-  bench: FittedBench,
-  pins: Pins,
+  equipment: FittedEquipment,
+  revisions: Revisions,
   mark: { widthMm: number; heightMm: number },
 ): Promise<{ fit: FrozenFit | null; worst: Figure | null; grade: Grade }> {
   if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated' };
   const { cells, coupons } = await scrubbedCells(context, request.couponIds);
   const shop = await workshop(context);
-  const fit = fitWindow({ cells, bench: windowBench(bench), seed: request.seed });
-  const job = settingJob(bench, mark, shop, request.speedMmPerS);
+  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: request.seed });
+  const job = settingJob(equipment, mark, shop, request.speedMmPerS);
   const point = { ...request, powerW: deliveredPower(request.powerPercent, job.power) };
   const judged = judgeSetting(fit, point, job.tolerance);
-  const sameRevisions = coupons.every(
-    (coupon) => samePins(coupon.pins, pins) && coupon.focusOffsetMm === request.focusOffsetMm,
+  const same = coupons.every(
+    (coupon) => sameRevisions(coupon.revisions, revisions) && coupon.focusOffsetMm === request.focusOffsetMm,
   );
   const worst = settingFigure(
     { ...point, ...judged, seconds: 0, binding: null },
-    { sameRevisions, cells: cells.length, coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })) },
+    { sameRevisions: same, cells: cells.length, coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })) },
   );
   const holdsUp = judged.inside && judged.worst >= shop.bound;
   return {
@@ -99,10 +102,10 @@ async function climbed(
   context: Context,
   request: CreateRecipe,
   ticket: Rows['tickets'],
-  pins: Pins,
+  revisions: Revisions,
 ): Promise<{ fit: null; worst: null; grade: Grade }> {
   if (ticket.pieces > 1) throw fault('kind', 'A climb proves the one piece it was made on. Prove a batch on a coupon.');
-  const steps = await climbOf(context, ticket.id);
+  const steps = await testStepsOf(context, ticket.id);
   const held = steps.find(
     ({ outcome, powerPercent, speedMmPerS, intervalMm }) =>
       outcome === 'holds' &&
@@ -111,10 +114,10 @@ async function climbed(
       intervalMm === request.intervalMm,
   );
   if (!held) throw fault('kind', 'No tiny cell held at this setting.');
-  return { fit: null, worst: null, grade: samePins(held.pins, pins) ? 'proved' : 'carried' };
+  return { fit: null, worst: null, grade: sameRevisions(held.revisions, revisions) ? 'proved' : 'carried' };
 }
 
-function checkReach(request: CreateRecipe, { machine, head }: FittedBench): void {
+function checkReach(request: CreateRecipe, { machine, head }: FittedEquipment): void {
   if (request.speedMmPerS > machine.topSpeedMmPerS) {
     throw fault(
       'speedMmPerS',

@@ -1,11 +1,19 @@
 import { Op } from 'sequelize';
 import { ValidationError } from 'yup';
-import { createCleaning, createJudgement, createRun, type ImportReport } from '@unto/contract';
+import { decodeTable } from '@unto/core';
+import {
+  createCleaning,
+  createJudgement,
+  createRun,
+  MAX_LEDGER_BYTES,
+  type ImportReport,
+  type LedgerRecord,
+} from '@unto/contract';
 import { insert, list, stableJson, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { ApiError } from '../errors/api-error.js';
 import { ledgerRecords } from './ledger.js';
-import { kept, readLedgerCsv, readLedgerJson, type FileRecord, type KeptRecord } from './ledger-files.js';
+import { editedCells, kept, readLedgerCsv, readLedgerJson, type FileRecord, type KeptRecord } from './ledger-files.js';
 
 type FileProblem = ImportReport['problems'][number];
 
@@ -13,15 +21,14 @@ type FileProblem = ImportReport['problems'][number];
  * Brings an exported ledger back. A record that is here already, unchanged, is counted and left; a changed one, or one that refers
  * to something this shop does not have, is a problem of its line. With any problem nothing at all is written.
  */
-export async function importLedger(
-  context: Context,
-  request: { format: 'csv' | 'json'; text: string },
-): Promise<ImportReport> {
-  const entries = request.format === 'csv' ? readLedgerCsv(request.text) : readLedgerJson(request.text);
+export async function importLedger(context: Context, format: 'csv' | 'json', bytes: Uint8Array): Promise<ImportReport> {
+  const text = decodeTable(bytes, MAX_LEDGER_BYTES);
+  const entries = format === 'csv' ? readLedgerCsv(text) : readLedgerJson(text);
   const { fresh, unchanged, problems } = await compare(context, entries);
-  for (const { line, record } of fresh) problems.push(...(await unknownReferences(context, line, record)));
+  problems.push(...(await unknownReferences(context, fresh)));
+  problems.push(...entries.flatMap(editedCells), ...(await otherNames(context, entries)));
   if (problems.length > 0) {
-    throw new Refusal(
+    throw new ApiError(
       'invalid-input',
       `${problems.length} of ${entries.length} records cannot be taken; nothing was imported.`,
       { faults: problems },
@@ -33,18 +40,21 @@ export async function importLedger(
 
 async function compare(context: Context, entries: readonly FileRecord[]) {
   const ids = entries.map(({ record }) => record.id).filter((id) => /^[0-9a-f-]{36}$/.test(id ?? ''));
-  const here = await ledgerRecords(context, await list(context, 'runs', { where: { id: { [Op.in]: ids } } }));
+  const here: LedgerRecord[] = [];
+  for (const some of inParts(ids))
+    here.push(...(await ledgerRecords(context, await list(context, 'runs', { where: { id: { [Op.in]: some } } }))));
   const byId = new Map(here.map((record) => [record.id, stableJson(kept(record))]));
   const seen = new Set<string>();
   const problems: FileProblem[] = [];
   const fresh: FileRecord[] = [];
-  for (const { line, record } of entries) {
+  for (const entry of entries) {
+    const { line, record } = entry;
     const known = byId.get(record.id);
     if (seen.has(record.id))
       problems.push({ line, message: `Line ${line}: the record ${record.id} stands in the file twice.` });
     else if (known === undefined) {
       problems.push(...(await faultsOf(line, record)));
-      fresh.push({ line, record });
+      fresh.push(entry);
     } else if (known !== stableJson(record)) {
       problems.push({
         line,
@@ -76,22 +86,65 @@ function pick(record: object, keys: readonly string[]): object {
   return Object.fromEntries(Object.entries(record).filter(([key]) => keys.includes(key)));
 }
 
-async function unknownReferences(context: Context, line: number, record: KeptRecord): Promise<FileProblem[]> {
-  const references: [keyof Rows, string, string | null][] = [
-    ['tickets', 'ticket', record.ticketId],
-    ['storeItems', 'substrate', record.substrateId],
-    ['storeItems', 'compound', record.compoundId],
-    ['storeItems', 'head', record.headId],
-    ['recipes', 'recipe', record.recipeId],
-    ['operators', 'operator', record.by],
-  ];
+/** What some records refer to and this shop does not have. */
+async function unknownReferences(context: Context, entries: readonly FileRecord[]): Promise<FileProblem[]> {
   const problems: FileProblem[] = [];
-  for (const [table, what, id] of references) {
-    if (id && (await list(context, table, { where: { id }, attributes: ['id'] })).length === 0) {
-      problems.push({ line, message: `Line ${line}: its ${what} ${id} is not kept here.` });
-    }
+  for (const { table, what, of } of REFERENCES) {
+    const wanted = entries.flatMap(({ line, record }) => (of(record) ? [{ line, id: of(record)! }] : []));
+    const here = await idsHere(context, table, [...new Set(wanted.map(({ id }) => id))]);
+    for (const { line, id } of wanted)
+      if (!here.has(id)) problems.push({ line, message: `Line ${line}: its ${what} ${id} is not kept here.` });
   }
   return problems;
+}
+
+const REFERENCES: readonly { table: keyof Rows; what: string; of: (record: KeptRecord) => string | null }[] = [
+  { table: 'tickets', what: 'ticket', of: ({ ticketId }) => ticketId },
+  { table: 'inventoryItems', what: 'substrate', of: ({ substrateId }) => substrateId },
+  { table: 'inventoryItems', what: 'compound', of: ({ compoundId }) => compoundId },
+  { table: 'inventoryItems', what: 'head', of: ({ headId }) => headId },
+  { table: 'recipes', what: 'recipe', of: ({ recipeId }) => recipeId },
+  { table: 'operators', what: 'operator', of: ({ by }) => by },
+];
+
+async function idsHere(context: Context, table: keyof Rows, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  const here = new Set<string>();
+  for (const some of inParts(ids.filter((id) => /^[0-9a-f-]{36}$/.test(id)))) {
+    const rows = await list(context, table, { where: { id: { [Op.in]: some } }, attributes: ['id'] });
+    for (const row of rows as { id: string }[]) here.add(row.id);
+  }
+  return here;
+}
+
+/** Names in a table that the thing of that id never had: edited there, they would be lost without a word. */
+async function otherNames(context: Context, entries: readonly FileRecord[]): Promise<FileProblem[]> {
+  const cells = entries.flatMap(({ line, shown }) => (shown?.names ?? []).map((cell) => ({ line, ...cell })));
+  const ids = [...new Set(cells.map(({ id }) => id))].filter((id) => /^[0-9a-f-]{36}$/.test(id));
+  const known = new Map<string, string[]>();
+  const add = (id: string, name: string) => known.set(id, [...(known.get(id) ?? []), name]);
+  for (const some of inParts(ids)) {
+    const revisions = await list(context, 'inventoryRevisions', { where: { itemId: { [Op.in]: some } } });
+    revisions.forEach(({ itemId, body }) => add(itemId, body.name));
+    const tickets = await list(context, 'tickets', { where: { id: { [Op.in]: some } }, attributes: ['id', 'title'] });
+    tickets.forEach(({ id, title }) => add(id, title));
+  }
+  return cells.flatMap(({ line, column, name, id }) => {
+    const names = known.get(id);
+    return names && name !== '' && !names.includes(name)
+      ? [
+          {
+            line,
+            message: `Line ${line}, column “${column}”: “${name}” is not what stands behind its id (${names.at(-1)}). The name only shows it and is not taken.`,
+          },
+        ]
+      : [];
+  });
+}
+
+const AT_ONCE = 1000;
+
+function inParts<T>(all: readonly T[]): T[][] {
+  return Array.from({ length: Math.ceil(all.length / AT_ONCE) }, (_, i) => all.slice(i * AT_ONCE, (i + 1) * AT_ONCE));
 }
 
 /** A correction after what it corrects. */

@@ -1,6 +1,6 @@
-import { readCsv, writeCsv, type CsvRow } from '@unto/core';
+import { readCsv, writeCsv, writeCsvRows, type CsvRow } from '@unto/core';
 import type { LedgerRecord } from '@unto/contract';
-import { fault } from '../http/refusal.js';
+import { fault } from '../errors/api-error.js';
 
 /** What a ledger file keeps of a record: everything stored, none of what is looked up. */
 export type KeptRecord = Omit<
@@ -12,6 +12,14 @@ export type KeptRecord = Omit<
 export interface FileRecord {
   readonly line: number;
   readonly record: KeptRecord;
+  /** What a table shows beside it; null in JSON. */
+  readonly shown: ShownCells | null;
+}
+
+/** Cells of a table that are for reading only. */
+export interface ShownCells {
+  readonly names: readonly { readonly column: string; readonly name: string; readonly id: string }[];
+  readonly others: Readonly<Record<string, string>>;
 }
 
 const FORMAT = 'unto-ledger';
@@ -60,7 +68,7 @@ const COLUMNS: readonly Column[] = [
   column('dose [J/mm²]', (r) => r.dose?.value ?? null),
   column('grade', (r) => r.grade),
   column('dose figure', (r) => (r.dose ? JSON.stringify(r.dose) : null)),
-  column('revision ids', (r) => JSON.stringify(r.pins)),
+  column('revision ids', (r) => JSON.stringify(r.revisions)),
   column('cleaning method', (r) => r.cleaning?.method ?? null),
   column('cleaning minutes', (r) => r.cleaning?.minutes ?? null),
   column('residue', (r) => r.cleaning?.residue ?? null),
@@ -73,25 +81,75 @@ const COLUMNS: readonly Column[] = [
   column('judgement record', (r) => (r.judgement ? JSON.stringify(r.judgement) : null)),
 ];
 
-export function ledgerCsv(records: readonly LedgerRecord[]): string {
-  const rows = records.map((record) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)])));
-  return writeCsv(
-    COLUMNS.map(({ name }) => name),
-    rows,
-  );
+const NAMES = COLUMNS.map(({ name }) => name);
+
+const cellsOf = (record: LedgerRecord) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)]));
+
+/** The record as CSV, row by row as it comes. */
+export async function* ledgerCsv(records: AsyncIterable<LedgerRecord>): AsyncGenerator<string> {
+  yield writeCsv(NAMES, []);
+  for await (const record of records) yield writeCsvRows(NAMES, [cellsOf(record)]);
 }
 
-export function ledgerJson(records: readonly LedgerRecord[]) {
-  return { format: FORMAT, version: VERSION, records };
+/** The record as JSON, entry by entry as it comes. */
+export async function* ledgerJson(records: AsyncIterable<LedgerRecord>): AsyncGenerator<string> {
+  yield `{"format":"${FORMAT}","version":${VERSION},"records":[`;
+  let first = true;
+  for await (const record of records) {
+    yield `${first ? '' : ','}\n${JSON.stringify(record)}`;
+    first = false;
+  }
+  yield '\n]}\n';
 }
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */
 export function readLedgerCsv(text: string): FileRecord[] {
-  return readCsv(
-    text,
-    COLUMNS.map(({ name }) => name),
-  ).rows.map((row) => ({ line: row.line, record: recordOf(row) }));
+  return readCsv(text, NAMES).rows.map((row) => ({ line: row.line, record: recordOf(row), shown: shownOf(row) }));
 }
+
+/** Columns that only show what another column keeps: whoever edits one of them edits nothing, and is told so. */
+const SHOWN = [
+  'dose [J/mm²]',
+  'cleaning method',
+  'cleaning minutes',
+  'residue',
+  'contrast step',
+  'evenness',
+  'good pieces',
+  'faults',
+  'durability',
+] as const;
+/** Columns with a name that is looked up by the id beside it. */
+const NAMED = { ticket: 'ticket id', substrate: 'substrate id', compound: 'compound id', head: 'head id' } as const;
+
+function shownOf(row: CsvRow): ShownCells {
+  const names = Object.entries(NAMED).map(([name, id]) => ({
+    column: name,
+    name: row.cells[name] ?? '',
+    id: row.cells[id] ?? '',
+  }));
+  return { names, others: Object.fromEntries(SHOWN.map((name) => [name, row.cells[name] ?? ''])) };
+}
+
+/** Cells of a row that say something else than what the row keeps: nobody would see that the edit was lost. */
+export function editedCells({ line, record, shown }: FileRecord): { line: number; message: string }[] {
+  if (!shown) return [];
+  const kept = cellsOf({ ...LOOKED_UP, ...record });
+  return SHOWN.filter((name) => shown.others[name] !== String(kept[name] ?? '')).map((name) => ({
+    line,
+    message: `Line ${line}, column “${name}”: it says “${shown.others[name]}”, the record beside it “${kept[name] ?? ''}”. This column only shows it and is not taken; enter a correction instead.`,
+  }));
+}
+
+const LOOKED_UP = {
+  ticketNumber: 0,
+  ticketTitle: '',
+  substrateName: '',
+  compoundName: null,
+  headName: '',
+  lensName: '',
+  correctedById: null,
+};
 
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
 export function readLedgerJson(text: string): FileRecord[] {
@@ -105,7 +163,13 @@ export function readLedgerJson(text: string): FileRecord[] {
     throw fault('text', 'This JSON file is not a ledger exported here.');
   if (file.version !== VERSION)
     throw fault('text', `The file is of version ${file.version}; this release reads version ${VERSION}.`);
-  return file.records.map((record, i) => ({ line: i + 1, record: kept(record) }));
+  return file.records.map((record, i) => ({ line: i + 1, record: kept(renamed(record)), shown: null }));
+}
+
+/** Files of earlier releases called the revisions pins. */
+function renamed(record: LedgerRecord & { pins?: LedgerRecord['revisions'] }): LedgerRecord {
+  const { pins, ...rest } = record;
+  return { ...rest, revisions: rest.revisions ?? pins };
 }
 
 /** Leaves out what is looked up from other records. */
@@ -166,7 +230,7 @@ function recordOf(row: CsvRow): KeptRecord {
     intervalMm: number('interval [mm]'),
     grade: word('grade') as never,
     dose: json('dose figure'),
-    pins: json('revision ids') ?? ({} as never),
+    revisions: json('revision ids') ?? ({} as never),
     cleaning: json('cleaning record'),
     judgement: json('judgement record'),
   };

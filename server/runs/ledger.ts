@@ -1,44 +1,39 @@
 import { literal, Op, type WhereOptions } from 'sequelize';
 import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
 import { list, together, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { fault } from '../http/refusal.js';
-import { namesOf } from '../stores/service.js';
+import { pageOf } from '../db/page.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
+import { namesOf } from '../inventory/service.js';
 
 const PAGE = 50;
+/** Records of an export that are read at once. */
+const AT_ONCE = 500;
 
 /** A page of the ledger, newest first. */
 export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
-  const limit = query.limit ?? PAGE;
-  const where = { [Op.and]: [...filters(query), ...(query.cursor ? [after(query.cursor)] : [])] } as WhereOptions;
-  const rows = await list(context, 'runs', {
-    where,
-    order: [
-      ['at', 'DESC'],
-      ['id', 'DESC'],
-    ],
-    limit: limit + 1,
-  });
-  const shown = rows.slice(0, limit);
-  const last = shown.at(-1);
-  return {
-    records: await ledgerRecords(context, shown),
-    next: rows.length > limit && last ? cursorOf(last) : null,
-  };
+  const where = { [Op.and]: filters(query) } as WhereOptions;
+  const { rows, next } = await pageOf(context, 'runs', { key: 'at', where }, { limit: PAGE, ...query });
+  return { records: await ledgerRecords(context, rows), next };
 }
 
-/** Everything that matches, oldest first, for an export. */
-export async function ledgerAll(context: Context, query: LedgerQuery): Promise<LedgerRecord[]> {
-  const rows = await list(context, 'runs', {
-    where: { [Op.and]: filters(query) } as WhereOptions,
-    order: [
-      ['at', 'ASC'],
-      ['id', 'ASC'],
-    ],
-  });
-  const records: LedgerRecord[] = [];
-  for (let i = 0; i < rows.length; i += 1000) records.push(...(await ledgerRecords(context, rows.slice(i, i + 1000))));
-  return records;
+/** Everything that matches, newest first, page by page: never all of it at once. */
+export async function* ledgerAll(context: Context, query: LedgerQuery): AsyncGenerator<LedgerRecord> {
+  let cursor: string | null | undefined = undefined;
+  do {
+    const page: LedgerPage = await ledgerPage(context, { ...query, cursor, limit: AT_ONCE });
+    yield* page.records;
+    cursor = page.next;
+  } while (cursor);
+}
+
+/** Runs of a ticket, newest first. */
+export async function runsOf(context: Context, ticketId: string): Promise<LedgerRecord[]> {
+  const order = [
+    ['at', 'DESC'],
+    ['id', 'DESC'],
+  ];
+  return ledgerRecords(context, await list(context, 'runs', { where: { ticketId }, order }));
 }
 
 /** Runs with their names, newest cleaning and judgement, and whether they were corrected. */
@@ -51,7 +46,10 @@ export async function ledgerRecords(context: Context, rows: readonly Rows['runs'
     () => list(context, 'judgements', among),
     () => list(context, 'tickets', { where: { id: { [Op.in]: distinct(rows.map(({ ticketId }) => ticketId)) } } }),
     () => list(context, 'runs', { where: { correctsId: { [Op.in]: ids } }, attributes: ['id', 'correctsId'] }),
-    () => list(context, 'storeRevisions', { where: { id: { [Op.in]: distinct(rows.map(({ pins }) => pins.lens)) } } }),
+    () =>
+      list(context, 'inventoryRevisions', {
+        where: { id: { [Op.in]: distinct(rows.map(({ revisions }) => revisions.lens)) } },
+      }),
     () =>
       namesOf(
         context,
@@ -76,7 +74,7 @@ export async function ledgerRecords(context: Context, rows: readonly Rows['runs'
       substrateName: names.get(row.substrateId) ?? '',
       compoundName: row.compoundId ? (names.get(row.compoundId) ?? '') : null,
       headName: names.get(row.headId) ?? '',
-      lensName: lensName.get(row.pins.lens) ?? '',
+      lensName: lensName.get(row.revisions.lens) ?? '',
       correctedById: corrected.get(row.id) ?? null,
       cleaning: followUp<Cleaning>(cleaningByRun.get(row.id)),
       judgement: followUp<Judgement>(judgementByRun.get(row.id)),
@@ -106,20 +104,6 @@ function filters(query: LedgerQuery): object[] {
 
 function judgedIs(yes: boolean): object {
   return { id: { [yes ? Op.in : Op.notIn]: literal('(SELECT run_id FROM judgements)') } };
-}
-
-function after(cursor: string): object {
-  const [at, id] = Buffer.from(cursor, 'base64url').toString().split('|');
-  const moment = requireDate('cursor', at ?? '');
-  // The first bound lets the index start at the cursor; PostgreSQL does not see that through the OR alone.
-  return {
-    at: { [Op.lte]: moment },
-    [Op.or]: [{ at: { [Op.lt]: moment } }, { id: { [Op.lt]: requireId('cursor', id ?? '') } }],
-  };
-}
-
-function cursorOf(row: Rows['runs']): string {
-  return Buffer.from(`${row.at.toISOString()}|${row.id}`).toString('base64url');
 }
 
 function requireDate(path: string, text: string): Date {

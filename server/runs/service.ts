@@ -9,15 +9,15 @@ import {
   type Figure,
 } from '@unto/core';
 import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
-import { powerSource, type FittedBench } from '@unto/domain';
+import { powerSource, type FittedEquipment } from '@unto/domain';
 import { storedPieces } from '../coat/stored.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { atField, fault, Refusal } from '../http/refusal.js';
+import type { Rows } from '../db/models/index.js';
+import { atField, fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
-import { loadBench } from '../stores/service.js';
+import { loadEquipment } from '../inventory/service.js';
 import { ledgerRecords } from './ledger.js';
-import { refuseWetCoat } from './wet-coat.js';
+import { refuseWetCoat } from '../timers/wet-coat.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
 export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
@@ -26,8 +26,8 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     await requireFitted(context, ticket);
     await refuseWetCoat(context, ticket.id);
     await refuseStoredCoat(context, ticket, request);
-    const { bench, pins } = await loadBench(context, ticket);
-    const setting = coreSetting(request, bench);
+    const { equipment, revisions } = await loadEquipment(context, ticket);
+    const setting = coreSetting(request, equipment);
     const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
     if (recipe && recipe.ticketId !== ticket.id) throw fault('recipeId', 'That recipe belongs to another ticket.');
     if (request.correctsId) await requireCorrectable(context, request.correctsId, ticket.id);
@@ -46,10 +46,10 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
       substrateId: ticket.substrateId,
       compoundId: ticket.compoundId,
       headId: ticket.headId,
-      pins,
+      revisions,
       entered: { power: request.power, speed: request.speed, interval: request.interval },
       ...setting,
-      dose: doseFigure(setting, passes, bench, pins.calibration ?? pins.head),
+      dose: doseFigure(setting, passes, equipment, revisions.calibration ?? revisions.head),
       grade: recipe && followsRecipe(setting, request, recipe) ? recipe.grade : 'guess',
       at: context.now,
       byId: context.actor,
@@ -83,8 +83,8 @@ export async function createJudgement(context: Context, runId: string, request: 
 }
 
 /** A setting in core units; null where it cannot be known. Checks it against the head. */
-export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, bench: FittedBench) {
-  const { machine, head } = bench;
+export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, equipment: FittedEquipment) {
+  const { machine, head } = equipment;
   const powerPercent = atField('power.value', () =>
     powerToPercent(request.power.value, request.power.unit, head.ratedW),
   );
@@ -106,16 +106,21 @@ export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interv
   if (powerPercent !== null && powerPercent < head.firingThresholdPercent) {
     throw fault('power.value', `${head.name} fires only from ${head.firingThresholdPercent} %.`);
   }
-  const powerW = powerPercent === null ? null : deliveredPower(powerPercent, powerSource(bench));
+  const powerW = powerPercent === null ? null : deliveredPower(powerPercent, powerSource(equipment));
   return { powerPercent, powerW, speedMmPerS, intervalMm: intervalToMm(request.interval.value, request.interval.unit) };
 }
 
 type CoreSetting = ReturnType<typeof coreSetting>;
 
-function doseFigure(setting: CoreSetting, passes: number, bench: FittedBench, revisionId: string): Figure | null {
+function doseFigure(
+  setting: CoreSetting,
+  passes: number,
+  equipment: FittedEquipment,
+  revisionId: string,
+): Figure | null {
   const { powerW, speedMmPerS, intervalMm } = setting;
   if (!powerW || !speedMmPerS) return null;
-  const metered = Boolean(bench.calibration);
+  const metered = Boolean(equipment.calibration);
   return makeFigure({
     formula: 'arealDose',
     value: arealDose({ powerW, speedMmPerS, intervalMm, passes }),
@@ -154,7 +159,7 @@ async function refuseStoredCoat(context: Context, ticket: Rows['tickets'], run: 
   const marked = runs.filter(({ id }) => !corrected.has(id)).reduce((sum, { pieces }) => sum + pieces, 0);
   const free = Math.max(0, ticket.pieces - marked - stored);
   if (run.pieces > free)
-    throw new Refusal(
+    throw new ApiError(
       'wrong-stage',
       `${stored} coated pieces lie stored, so ${free} can be fired. Take the stored ones up at Coat first: look whether they are dry and untouched.`,
     );

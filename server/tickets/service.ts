@@ -1,14 +1,21 @@
-import type { ChangeTicket, Check, CreateCheck, CreateTicket, Ticket } from '@unto/contract';
+import type { ChangeTicket, Check, CreateCheck, CreateTicket, ListTicketsQuery, Ticket } from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
-import type { Rows } from '../db/models.js';
-import { loadBench, requireInUse } from '../stores/service.js';
+import { pageOf } from '../db/page.js';
+import type { Rows } from '../db/models/index.js';
+import { loadEquipment, requireInUse } from '../inventory/service.js';
 
-export async function listTickets(context: Context, query: { state?: string }): Promise<Ticket[]> {
-  const rows = await list(context, 'tickets', {
-    where: query.state ? { state: query.state } : {},
-    order: [['number', 'DESC']],
-  });
-  return rows.map(ticketView);
+/** A page of tickets, newest first. */
+export async function listTickets(
+  context: Context,
+  { state, ...asked }: ListTicketsQuery,
+): Promise<{ records: Ticket[]; next: string | null }> {
+  const { rows, next } = await pageOf(context, 'tickets', { key: 'number', where: state ? { state } : {} }, asked);
+  return { records: rows.map(ticketView), next };
+}
+
+/** All tickets that are open, newest first. */
+export async function openTickets(context: Context): Promise<Ticket[]> {
+  return (await list(context, 'tickets', { where: { state: 'open' }, order: [['number', 'DESC']] })).map(ticketView);
 }
 
 export async function getTicket(context: Context, id: string): Promise<Ticket> {
@@ -17,7 +24,7 @@ export async function getTicket(context: Context, id: string): Promise<Ticket> {
 
 export async function createTicket(context: Context, request: CreateTicket): Promise<Ticket> {
   await createOnce(context, 'ticket', request, async () => {
-    await requireStores(context, { ...request, compoundId: null });
+    await requireInventory(context, { ...request, compoundId: null });
     const moment = { createdAt: context.now, changedAt: context.now, byId: context.actor };
     await insert(context, 'tickets', {
       ...request,
@@ -34,7 +41,7 @@ export async function createTicket(context: Context, request: CreateTicket): Pro
 export async function changeTicket(context: Context, id: string, request: ChangeTicket): Promise<Ticket> {
   const stored = await find(context, 'tickets', id, { lock: true });
   requireVersion(stored.version, request.version, ticketView(stored));
-  await requireStores(context, request);
+  await requireInventory(context, request);
   const change = { ...request, version: stored.version + 1, changedAt: context.now, byId: context.actor };
   await context.models.tickets.update(change as Partial<Rows['tickets']>, {
     where: { id },
@@ -43,7 +50,7 @@ export async function changeTicket(context: Context, id: string, request: Change
   return getTicket(context, id);
 }
 
-async function requireStores(
+async function requireInventory(
   context: Context,
   ticket: { substrateId: string; headId: string; lensId: string; compoundId: string | null },
 ): Promise<void> {
@@ -53,7 +60,7 @@ async function requireStores(
     { path: 'lensId', id: ticket.lensId },
     { path: 'compoundId', id: ticket.compoundId },
   ]);
-  await loadBench(context, ticket);
+  await loadEquipment(context, ticket);
 }
 
 export async function createCheck(context: Context, ticketId: string, request: CreateCheck): Promise<Check[]> {

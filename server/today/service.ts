@@ -1,51 +1,62 @@
-import { nextStation, remainingPieces, type Station } from '@unto/core';
-import type { Clock, ContainerBody, StoreItem, StoredCoat, Ticket, Today, TodayShort, TodayTask } from '@unto/contract';
-import { readClockAt } from '@unto/domain';
-import { list, type Context } from '../db/context.js';
-import { listCoupons } from '../coupons/view.js';
-import { listStores } from '../stores/service.js';
-import { clocksWhere } from '../clocks/service.js';
+import { nextStation, type Station } from '@unto/core';
+import type { StoredCoat, Ticket, Timer, Today, TodayShort, TodayTask } from '@unto/contract';
+import { endOfDay, readTimerAt } from '@unto/domain';
 import { storedCoatsWhere } from '../coat/stored.js';
-import { openTicketLines } from '../tickets/facts.js';
+import { couponsWaiting } from '../coupons/view.js';
+import { together, type Context } from '../db/context.js';
+import { listInventory } from '../inventory/service.js';
+import { leftInContainers } from '../inventory/use.js';
+import { openTicketLines } from '../ticket-page/progress.js';
+import { timersWhere } from '../timers/service.js';
+import { shopDay, workshop } from '../workshop/service.js';
 
-/** What to do next in time order, running clocks, and what runs short. */
+/** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
-  const clocks = await clocksWhere(context, { endedAt: null });
-  const lines = await openTicketLines(context);
-  const coupons = await couponTasks(context);
+  const [timers, stored, lines, coupons, blanks, short, { timeZone }] = await together(
+    context,
+    () => timersWhere(context, { endedAt: null }),
+    () => storedCoatsWhere(context, { endedAt: null }),
+    () => openTicketLines(context),
+    () => couponTasks(context),
+    () => unknownBlanks(context),
+    () => runningShort(context),
+    () => workshop(context),
+  );
   const tasks: TodayTask[] = [
-    ...clocks.filter(({ kind }) => kind !== 'shake').map((clock) => clockTask(clock, context.now)),
-    ...(await storedCoatsWhere(context, { endedAt: null })).map(storedTask),
-    ...coupons,
-    ...(await unknownBlanks(context)),
+    ...timers.filter(({ kind }) => kind !== 'shake').map((timer) => timerTask(timer, context.now)),
+    ...stored.map(storedTask),
+    ...coupons.map(({ ticketId: _, ...task }) => task),
+    ...blanks,
     ...lines.flatMap(({ ticket, stations }) => {
       const station = nextStation(stations);
       const word = stations.find((entry) => entry.station === station)?.word ?? '';
       const couponWaits = station === 'prove' && coupons.some(({ ticketId }) => ticketId === ticket.id);
-      const clockRuns = clocks.some(({ ticketId }) => ticketId === ticket.id);
-      return station && !couponWaits && !(clockRuns && station === 'coat') ? [ticketTask(ticket, station, word)] : [];
+      const timerRuns = timers.some(({ ticketId }) => ticketId === ticket.id);
+      return station && !couponWaits && !(timerRuns && station === 'coat')
+        ? [ticketTask(ticket, station, word, timeZone)]
+        : [];
     }),
   ];
-  return { tasks: tasks.sort(byUrgency), clocks, short: await runningShort(context), now: context.now.toISOString() };
+  return { tasks: tasks.sort(byUrgency), timers, short, now: context.now.toISOString() };
 }
 
-const CLOCK_WORDS: Record<Clock['kind'], { verb: string; text: string; station: Station }> = {
+const TIMER_WORDS: Record<Timer['kind'], { verb: string; text: string; station: Station }> = {
   shake: { verb: 'Shake on', text: 'until the ball runs free', station: 'coat' },
   dry: { verb: 'Look for gloss', text: 'all gloss gone, then it may be carried', station: 'coat' },
   pot: { verb: 'Use up or throw away', text: 'nothing mixed is carried over', station: 'coat' },
   cool: { verb: 'Feel whether it is cool', text: 'cool to the hand, then rinse', station: 'clean' },
 };
 
-function clockTask(clock: Clock, now: Date): TodayTask {
-  const { verb, text, station } = CLOCK_WORDS[clock.kind];
+function timerTask(timer: Timer, now: Date): TodayTask {
+  const { verb, text, station } = TIMER_WORDS[timer.kind];
   return {
-    key: `clock-${clock.id}`,
-    at: new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000).toISOString(),
-    title: `${verb}, ${clock.label}`,
-    text: `${clock.ticketTitle} · ${text}`,
+    key: `clock-${timer.id}`,
+    at: new Date(Date.parse(timer.startedAt) + timer.minimumS * 1000).toISOString(),
+    title: `${verb}, ${timer.label}`,
+    text: `${timer.ticketTitle} · ${text}`,
     action: 'Open',
-    to: `/tickets/${clock.ticketId}/${station}`,
-    urgent: readClockAt(clock, now.getTime()).due,
+    to: `/tickets/${timer.ticketId}/${station}`,
+    urgent: readTimerAt(timer, now.getTime()).due,
   };
 }
 
@@ -74,10 +85,10 @@ const VERBS: Record<Station, string> = {
   judge: 'Judge',
 };
 
-function ticketTask(ticket: Ticket, station: Station, word: string): TodayTask {
+function ticketTask(ticket: Ticket, station: Station, word: string, timeZone: string): TodayTask {
   return {
     key: `ticket-${ticket.id}`,
-    at: ticket.wantedOn ? `${ticket.wantedOn}T23:59:59.000Z` : null,
+    at: ticket.wantedOn ? endOfDay(ticket.wantedOn, timeZone) : null,
     title: `${VERBS[station]}: ${ticket.title}`,
     text: `${word} · ${ticket.pieces} piece${ticket.pieces === 1 ? '' : 's'}`,
     action: `Go to ${station.charAt(0).toUpperCase()}${station.slice(1)}`,
@@ -91,10 +102,9 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
     burnt: { verb: 'Rinse', text: 'burnt; then the pad' },
     rinsed: { verb: 'Scrub', text: 'rinsed; not proof until the pad' },
   };
-  const coupons = await listCoupons(context, {});
+  const coupons = await couponsWaiting(context);
   return coupons.flatMap((coupon) => {
-    if (coupon.stage !== 'burnt' && coupon.stage !== 'rinsed') return [];
-    const { verb, text } = words[coupon.stage];
+    const { verb, text } = words[coupon.stage as keyof typeof words];
     const waits = coupon.ticketTitle ? ` · ${coupon.ticketTitle} waits for it` : '';
     return [
       {
@@ -113,7 +123,7 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
 
 /** Blanks on the shelf that nobody knows the substrate of. */
 async function unknownBlanks(context: Context): Promise<TodayTask[]> {
-  const blanks = (await listStores(context, { kind: 'blank' })) as StoreItem<'blank'>[];
+  const blanks = await listInventory(context, { kind: 'blank' });
   return blanks
     .filter(({ body }) => body.substrateId === null && body.left > 0)
     .map(({ id, body }) => ({
@@ -138,29 +148,19 @@ const FEW_PIECES = 25;
 
 /** Containers past their date, or with less left than a couple of trays of the pieces they were last used on. */
 async function runningShort(context: Context): Promise<TodayShort[]> {
-  const containers = (await listStores(context, { kind: 'container' })) as StoreItem<'container'>[];
-  const weighings = await list(context, 'weighings', { order: [['at', 'DESC']] });
-  const day = context.now.toISOString().slice(0, 10);
+  const containers = await listInventory(context, { kind: 'container' });
+  const [left, day] = await together(
+    context,
+    () => leftInContainers(context, containers),
+    () => shopDay(context),
+  );
   return containers.flatMap(({ id, body }): TodayShort[] => {
     const to = `/stores/${id}`;
     if (body.expiresOn && body.expiresOn < day)
       return [{ key: id, what: body.name, left: `use-by passed, ${body.expiresOn}`, to }];
-    const left = piecesLeft(
-      body,
-      weighings.filter(({ containerId }) => containerId === id),
-    );
-    return left !== null && left <= FEW_PIECES ? [{ key: id, what: body.name, left: `${left} pieces left`, to }] : [];
+    const pieces = left.get(id)?.pieces?.value ?? null;
+    return pieces !== null && pieces <= FEW_PIECES
+      ? [{ key: id, what: body.name, left: `${pieces} pieces left`, to }]
+      : [];
   });
-}
-
-function piecesLeft(
-  container: ContainerBody,
-  weighings: readonly { beforeG: number; afterG: number; pieces: number }[],
-): number | null {
-  const newest = weighings[0];
-  if (!newest) return null;
-  const perPiece =
-    weighings.reduce((sum, { beforeG, afterG }) => sum + beforeG - afterG, 0) /
-    weighings.reduce((sum, { pieces }) => sum + pieces, 0);
-  return perPiece > 0 ? remainingPieces({ nowG: newest.afterG, tareG: container.tareG }, perPiece) : null;
 }

@@ -1,4 +1,5 @@
 import type { CreateOperator, Operator, Workshop } from '@unto/contract';
+import { dayOf } from '@unto/domain';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 
 /** Settings of a shop that has not said anything yet: usual practice. */
@@ -6,16 +7,22 @@ const FIRST_SETTINGS: Workshop = {
   version: 1,
   name: 'Marking room',
   currency: 'CR',
-  handsMinorPerMinute: 40,
+  labourMinorPerMinute: 40,
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
   massUnit: 'g',
+  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
 };
 
 export async function workshop(context: Context): Promise<Workshop> {
   const [row] = await list(context, 'workshop');
-  return row ? ({ ...row.body, version: row.version } as Workshop) : FIRST_SETTINGS;
+  return row ? ({ ...FIRST_SETTINGS, ...row.body, version: row.version } as Workshop) : FIRST_SETTINGS;
+}
+
+/** The calendar day it is where the shop is, YYYY-MM-DD. */
+export async function shopDay(context: Context): Promise<string> {
+  return dayOf(context.now, (await workshop(context)).timeZone);
 }
 
 export async function changeWorkshop(context: Context, request: Workshop): Promise<Workshop> {

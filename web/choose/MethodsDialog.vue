@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { MethodView } from '@unto/contract';
 import Dialog from 'primevue/dialog';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 
 /** Every method of the trade for this part and head, offered, doubtful or withheld, with its reasons. */
 const open = defineModel<boolean>({ required: true });

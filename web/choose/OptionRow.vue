@@ -2,11 +2,11 @@
 import { CRITERION_INFO, type Criterion, type RankedOption } from '@unto/core';
 import type { ChoiceOptionView } from '@unto/contract';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench';
-import GradeMark from '../ui/GradeMark.vue';
+import { useShop } from '../stores/shop';
+import GradeMark from '../evidence/GradeMark.vue';
 import { cellText, handlingText } from './cell-text';
 import { scoreFigure } from './score-figure';
-import WorthBar from './WorthBar.vue';
+import ValueScoreBar from './ValueScoreBar.vue';
 
 /** One option over the common axes: each criterion with its range, its number and grade, and the score with its own range. */
 const picked = defineModel<string | null>({ required: true });
@@ -17,8 +17,8 @@ const props = defineProps<{
   best: Partial<Record<Criterion, string>>;
   dominator: string;
 }>();
-const bench = useBench();
-const compound = computed(() => bench.item('compound', props.view.compoundId));
+const shop = useShop();
+const compound = computed(() => shop.item('compound', props.view.compoundId));
 const cells = computed(() =>
   props.criteria.map((criterion) => {
     const estimate = props.view.estimates[criterion];
@@ -26,7 +26,7 @@ const cells = computed(() =>
     const words =
       criterion === 'handling'
         ? handlingText(compound.value?.body ?? null)
-        : cellText(estimate, bench.workshop!.currency);
+        : cellText(estimate, shop.workshop!.currency);
     return { criterion, estimate, term, words, best: props.best[criterion] === props.view.id };
   }),
 );
@@ -61,10 +61,10 @@ const standing = computed(() => {
     </th>
     <td v-for="cell in cells" :key="cell.criterion" class="cell">
       <div class="plot">
-        <WorthBar
-          :worth="cell.term.worth"
-          :low="cell.term.worthLow"
-          :high="cell.term.worthHigh"
+        <ValueScoreBar
+          :value-score="cell.term.valueScore"
+          :low="cell.term.valueScoreLow"
+          :high="cell.term.valueScoreHigh"
           :known="cell.estimate.figure !== null"
           :best="cell.best"
         />

@@ -1,23 +1,23 @@
 <script setup lang="ts">
 import { CRITERIA, type Criterion } from '@unto/core';
-import type { StoreItem } from '@unto/contract';
+import type { InventoryItem } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { ref } from 'vue';
 import { ApiProblem } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 
 /** What counts here: one of the shop's profiles, or weights of one's own that can be kept under a name. */
 const props = defineProps<{
-  profiles: readonly StoreItem<'profile'>[];
+  profiles: readonly InventoryItem<'profile'>[];
   profileId: string | null;
   own: boolean;
   weights: Record<Criterion, number>;
 }>();
 const emit = defineEmits<{ follow: [id: string] }>();
-const bench = useBench();
+const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
 const naming = ref(false);
@@ -28,8 +28,8 @@ async function keep(): Promise<void> {
   const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, props.weights[criterion]]));
   try {
     const body = { name: name.value.trim(), about: '', ...weights };
-    if (await outbox.send('POST', '/api/stores', { id, kind: 'profile', body }, `Profile ${name.value}`))
-      await bench.load();
+    if (await outbox.send('POST', '/api/inventory', { id, kind: 'profile', body }, `Profile ${name.value}`))
+      await shop.load();
     naming.value = false;
     name.value = '';
     emit('follow', id);

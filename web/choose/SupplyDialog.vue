@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { formatFigure, formatMoney, withUnit } from '../ui/format';
 import { purchaseWords, type Supply, type SupplyRow } from './supply';
 
 /** What this job, a month and a year cost with each compound that is offered, in whole containers. */
 const open = defineModel<boolean>({ required: true });
 defineProps<{ rows: readonly SupplyRow[]; pieces: number }>();
-const bench = useBench();
-const money = (minor: number) => formatMoney(minor, bench.workshop!.currency);
+const shop = useShop();
+const money = (minor: number) => formatMoney(minor, shop.workshop!.currency);
 const grams = (value: number) => withUnit(Number(formatFigure(value, 3).replace(/\s/g, '')), 'g');
 const spell = (row: SupplyRow, supply: Supply | null) =>
   supply ? purchaseWords(supply.buy, row.compound.body.sizes) : '';

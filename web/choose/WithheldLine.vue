@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ChoiceOptionView } from '@unto/contract';
 import { computed } from 'vue';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 
 /** What is not offered here, in a line; pressed, each with its reasons. */
 const props = defineProps<{ options: readonly ChoiceOptionView[] }>();

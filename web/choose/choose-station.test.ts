@@ -3,8 +3,8 @@ import { flushPromises } from '@vue/test-utils';
 import { CRITERIA, type Criterion } from '@unto/core';
 import type { ChoiceOptionView, ChoicePage } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import ChooseStation from '../stations/ChooseStation.vue';
-import { useEvidence } from '../stores/evidence';
+import ChooseStation from './ChooseStation.vue';
+import { useEvidence } from '../evidence/evidence';
 import { useNotices } from '../stores/notices';
 import { useTicketChange } from '../stores/ticket-change';
 import { by, EVEN, item } from '../testing/bench';
@@ -254,7 +254,7 @@ describe('the Choose station', () => {
 
   it('keeps weights of one’s own under a name', async () => {
     const { page, server } = await open();
-    server.answers['POST /api/stores'] = item('profile', 'new');
+    server.answers['POST /api/inventory'] = item('profile', 'new');
     await page.find(by('weight-rate')).setValue('9.5');
     await page.find(by('name-profile')).trigger('click');
     await page.find(by('profile-name')).setValue('my own');

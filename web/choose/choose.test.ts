@@ -1,13 +1,13 @@
 import {
   CRITERIA,
-  drawWorths,
+  drawValueScores,
   missingEstimate,
   rankOptions,
   switchingPoints,
   type ChoiceOption,
   type Weights,
 } from '@unto/core';
-import type { ChoiceOptionView, StoreItem } from '@unto/contract';
+import type { ChoiceOptionView, InventoryItem } from '@unto/contract';
 import { describe, expect, it } from 'vitest';
 import { middlingOption } from '../testing/options';
 import { cellText, handlingText, valueText } from './cell-text';
@@ -16,7 +16,7 @@ import { purchaseWords, supplyRows } from './supply';
 import { switchingWords, verdictWords } from './words';
 
 const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5])) as unknown as Weights;
-const rank = (options: ChoiceOption[], weights = EVEN) => rankOptions(drawWorths(options, 3), weights);
+const rank = (options: ChoiceOption[], weights = EVEN) => rankOptions(drawValueScores(options, 3), weights);
 
 describe('what a ranking comes to in words', () => {
   it('names the winner, its two best reasons, the numbers, and what it gives up', () => {
@@ -98,7 +98,7 @@ describe('what each costs to keep', () => {
           { label: 'small can', netG: 90, priceMinor: 2000 },
         ],
       },
-    }) as unknown as StoreItem<'compound'>;
+    }) as unknown as InventoryItem<'compound'>;
   const view = (id: string, gramsPerPiece: number, verdict = 'offered') =>
     ({ id, compoundId: id, gramsPerPiece, judgement: { verdict, reasons: [] } }) as unknown as ChoiceOptionView;
   const page = {

@@ -7,9 +7,9 @@ export function scoreFigure({ option, score, low, high, terms }: RankedOption): 
     value: score,
     unit: 'of 100',
     interval: { low, high, level: 0.9 },
-    inputs: terms.map(({ criterion, weight, worth, points }) => {
+    inputs: terms.map(({ criterion, weight, valueScore, points }) => {
       const { figure } = option.estimates[criterion];
-      const label = `${CRITERION_INFO[criterion].label}: ${Math.round(100 * weight)} % × worth ${worth.toFixed(2)}`;
+      const label = `${CRITERION_INFO[criterion].label}: ${Math.round(100 * weight)} % × value ${valueScore.toFixed(2)}`;
       const term = weight > 0 ? decisive : supporting;
       return term(label, figure?.grade ?? 'guess', { value: Number(points.toFixed(1)), unit: 'points' });
     }),

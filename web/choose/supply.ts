@@ -1,5 +1,5 @@
 import { cheapestContainers, sizePenalty, type ContainerPurchase } from '@unto/core';
-import type { ChoiceOptionView, ChoicePage, StoreItem } from '@unto/contract';
+import type { ChoiceOptionView, ChoicePage, InventoryItem } from '@unto/contract';
 
 /** Compound for some stretch of work with what to buy for it. */
 export interface Supply {
@@ -9,7 +9,7 @@ export interface Supply {
 
 /** What one compound costs to keep going: this job out of what is on the shelf, a month and a year as this shop coats. */
 export interface SupplyRow {
-  readonly compound: StoreItem<'compound'>;
+  readonly compound: InventoryItem<'compound'>;
   readonly stockG: number;
   readonly job: Supply & { readonly missingG: number };
   /** Null while nothing was weighed in the last year. */
@@ -25,7 +25,7 @@ export interface SupplyRow {
  */
 export function supplyRows(
   page: Pick<ChoicePage, 'options' | 'yearlyUse' | 'stock'>,
-  compounds: readonly StoreItem<'compound'>[],
+  compounds: readonly InventoryItem<'compound'>[],
   job: { pieces: number; coatedAreaCm2: number },
 ): SupplyRow[] {
   const offered = page.options.filter(

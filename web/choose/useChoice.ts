@@ -2,7 +2,7 @@ import { useLocalStorage } from '@vueuse/core';
 import {
   CRITERIA,
   CRITERION_INFO,
-  drawWorths,
+  drawValueScores,
   rankOptions,
   SOFT_CRITERIA,
   switchingPoints,
@@ -14,7 +14,7 @@ import {
 import type { ChoiceOptionView, ChoicePage } from '@unto/contract';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { request } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 
 /** Weights where no profile was made yet: every measured criterion alike. */
 const PLAIN = Object.fromEntries(
@@ -29,11 +29,11 @@ function withinReach({ factor, weight }: SwitchingPoint): boolean {
 
 /** The options of a ticket, the shop's weights, and the ranking that follows them at once. */
 export function useChoice(ticketId: () => string) {
-  const bench = useBench();
+  const shop = useShop();
   const page = shallowRef<ChoicePage | null>(null);
   const profileId = useLocalStorage<string | null>('unto-profile', null);
   const weights = ref<Record<Criterion, number>>({ ...PLAIN });
-  const profiles = computed(() => bench.inUse('profile'));
+  const profiles = computed(() => shop.inUse('profile'));
   const profile = computed(() => profiles.value.find(({ id }) => id === profileId.value) ?? null);
 
   /** Takes a profile's weights. */
@@ -59,7 +59,7 @@ export function useChoice(ticketId: () => string) {
 
   const open = computed(() => page.value?.options.filter(({ judgement }) => judgement.verdict !== 'blocked') ?? []);
   const withheld = computed(() => page.value?.options.filter(({ judgement }) => judgement.verdict === 'blocked') ?? []);
-  const drawn = computed(() => (open.value.length && page.value ? drawWorths(open.value, page.value.seed) : null));
+  const drawn = computed(() => (open.value.length && page.value ? drawValueScores(open.value, page.value.seed) : null));
   const counts = computed(() => CRITERIA.some((criterion) => weights.value[criterion] > 0));
   const ranked = computed<readonly RankedOption[]>(() =>
     drawn.value && counts.value ? rankOptions(drawn.value, weights.value as Weights) : [],
@@ -72,9 +72,9 @@ export function useChoice(ticketId: () => string) {
     const found = {} as Partial<Record<Criterion, string>>;
     for (const criterion of CRITERIA) {
       const known = ranked.value.filter(({ option }) => option.estimates[criterion].figure);
-      const worth = (row: RankedOption) => row.terms.find((term) => term.criterion === criterion)!.worth;
-      const top = [...known].sort((a, b) => worth(b) - worth(a));
-      if (top.length > 1 && worth(top[0]!) > worth(top[1]!) + 1e-9) found[criterion] = top[0]!.option.id;
+      const valueScore = (row: RankedOption) => row.terms.find((term) => term.criterion === criterion)!.valueScore;
+      const top = [...known].sort((a, b) => valueScore(b) - valueScore(a));
+      if (top.length > 1 && valueScore(top[0]!) > valueScore(top[1]!) + 1e-9) found[criterion] = top[0]!.option.id;
     }
     return found;
   });

@@ -2,14 +2,14 @@
 import Button from 'primevue/button';
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { themeColours } from '../charts/colours';
-import { trendChart } from '../charts/trend-chart';
+import { themeColours } from '../theme/colours';
+import { trendChart } from './trend-chart';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
-import StationBody from '../stations/StationBody.vue';
-import { useBench } from '../stores/bench';
+import StationBody from '../station/StationBody.vue';
+import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
-import FigureTile from '../ui/FigureTile.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import TaskTabs from '../ui/TaskTabs.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import LayPanel from './LayPanel.vue';
@@ -23,7 +23,7 @@ import { useCoat } from './useCoat';
 import { usePicture } from './usePicture';
 
 /** Plan the coat, lay and weigh it, read it, let it dry by the clock, store it; how each hand lays. */
-const CoatChart = defineAsyncComponent(() => import('../charts/WindowChart.vue'));
+const CoatChart = defineAsyncComponent(() => import('../window/WindowChart.vue'));
 const TASKS = [
   { key: 'plan', label: 'Plan' },
   { key: 'lay', label: 'Lay' },
@@ -33,7 +33,7 @@ const TASKS = [
   { key: 'trend', label: 'Trend' },
 ] as const;
 const ticket = useTicket();
-const bench = useBench();
+const shop = useShop();
 const router = useRouter();
 const coat = useCoat();
 const { plan, left, spares, drying, newest } = coat;
@@ -44,7 +44,7 @@ const lay = useTemplateRef<InstanceType<typeof LayPanel>>('lay');
 const trend = useTemplateRef<InstanceType<typeof TrendPanel>>('trend');
 const option = computed(() => {
   const shown = trend.value;
-  return shown?.points.length && bench.theme
+  return shown?.points.length && shop.theme
     ? trendChart({ points: shown.points, band: shown.band, colours: themeColours() })
     : null;
 });
@@ -78,13 +78,13 @@ const batch = computed(() => left.value + (spares.value || 0));
         <FigureTile
           label="compound a piece"
           :figure="plan.pricePerPiece"
-          :unit="bench.workshop!.currency"
+          :unit="shop.workshop!.currency"
           test-id="tile-price"
         />
         <FigureTile
           label="a square centimetre"
           :figure="plan.pricePerCm2"
-          :unit="bench.workshop!.currency"
+          :unit="shop.workshop!.currency"
           :digits="2"
           test-id="tile-area-price"
         />

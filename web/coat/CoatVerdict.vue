@@ -2,7 +2,7 @@
 import { remainingPieces } from '@unto/core';
 import { computed } from 'vue';
 import { formatFigure, withUnit } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import type { Coat } from './useCoat';
 import { changeInWords, FINDINGS, VERDICTS } from './words';
 
@@ -31,7 +31,7 @@ const leftInCan = computed(() => {
         v-if="newest"
       >
         on {{ newest.pieces }} pieces</template
-      >, wanted {{ body.bandLowUm }}–{{ withUnit(body.bandHighUm, 'µm') }}.
+      >, wanted {{ body.dryFilmMinUm }}–{{ withUnit(body.dryFilmMaxUm, 'µm') }}.
       <template v-if="verdict.judgement.possible.length > 1"
         >It may still be
         {{ verdict.judgement.possible.filter((word) => word !== verdict!.judgement.verdict).join(' or ') }}.</template

@@ -5,7 +5,7 @@ import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { ref } from 'vue';
 import { useAct } from '../stores/useAct';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
@@ -15,7 +15,7 @@ import { formatDuration, formatMoment, formatNumber } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import { useDraft } from '../ui/useDraft';
 import { useForm } from '../ui/useForm';
-import ClockRow from './ClockRow.vue';
+import TimerRow from './TimerRow.vue';
 import CoatVerdict from './CoatVerdict.vue';
 import ScaleButton from './ScaleButton.vue';
 import type { Coat } from './useCoat';
@@ -24,7 +24,7 @@ import type { Coat } from './useCoat';
 const props = defineProps<{ coat: Coat }>();
 const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest } = props.coat;
 const ticket = useTicket();
-const bench = useBench();
+const shop = useShop();
 const outbox = useOutbox();
 const { act } = useAct();
 const partsWeighed = ref(false);
@@ -34,8 +34,8 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(createWeighing
   id: uuid(),
   containerId: newest.value?.containerId ?? ready.value.result?.use[0]?.id ?? containers.value[0]?.id ?? '',
   pieces: left.value,
-  before: { value: Number.NaN, unit: bench.workshop!.massUnit },
-  after: { value: Number.NaN, unit: bench.workshop!.massUnit },
+  before: { value: Number.NaN, unit: shop.workshop!.massUnit },
+  after: { value: Number.NaN, unit: shop.workshop!.massUnit },
   strokes: null,
   partsBefore: null,
   partsAfter: null,
@@ -43,7 +43,7 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(createWeighing
 }));
 const { values, faults, general, touch } = form;
 /** What was weighed before spraying survives a reload: the can is lighter by then. */
-const draft = ref<{ before: number | null; unit: MassUnit }>({ before: null, unit: bench.workshop!.massUnit });
+const draft = ref<{ before: number | null; unit: MassUnit }>({ before: null, unit: shop.workshop!.massUnit });
 useDraft(`weighing-${ticket.ticket!.id}`, draft);
 if (draft.value.before !== null) values.value.before = { value: draft.value.before, unit: draft.value.unit };
 
@@ -55,7 +55,7 @@ function keepBefore(): void {
 
 function weighParts(on: boolean): void {
   partsWeighed.value = on;
-  const unit = bench.workshop!.massUnit;
+  const unit = shop.workshop!.massUnit;
   values.value.partsBefore = on ? { value: Number.NaN, unit } : null;
   values.value.partsAfter = on ? { value: Number.NaN, unit } : null;
 }
@@ -81,16 +81,16 @@ async function keep(): Promise<void> {
     await ticket.load(id).catch(() => undefined);
     weighParts(false);
     form.reset();
-    draft.value = { before: null, unit: bench.workshop!.massUnit };
+    draft.value = { before: null, unit: shop.workshop!.massUnit };
   });
 }
 
-async function startClock(kind: 'shake' | 'dry', label: string, minimumS: number, words: string): Promise<void> {
-  await act('POST', `/api/tickets/${ticket.ticket!.id}/clocks`, { id: uuid(), kind, label, minimumS }, words);
+async function startTimer(kind: 'shake' | 'dry', label: string, minimumS: number, words: string): Promise<void> {
+  await act('POST', `/api/tickets/${ticket.ticket!.id}/timers`, { id: uuid(), kind, label, minimumS }, words);
 }
 const batch = () => `coat of ${values.value.pieces || left.value} pieces`;
 defineExpose({
-  startDrying: () => startClock('dry', batch(), body.value.dryS, 'the drying clock'),
+  startDrying: () => startTimer('dry', batch(), body.value.dryS, 'the drying clock'),
 });
 
 function dried(outcome: 'passed' | 'dropped'): void {
@@ -105,10 +105,10 @@ function dried(outcome: 'passed' | 'dropped'): void {
     }}
     · dries by itself in {{ formatDuration(body.dryS) }}, no fan
   </p>
-  <ClockRow
-    v-for="clock in drying"
-    :key="clock.id"
-    :clock="clock"
+  <TimerRow
+    v-for="timer in drying"
+    :key="timer.id"
+    :timer="timer"
     :words="['Drying by itself', 'Look along the tray']"
     text="no fan, no dryer; under the lamp all gloss must be gone before it may be fired"
     passed="Gloss is gone"
@@ -118,10 +118,10 @@ function dried(outcome: 'passed' | 'dropped'): void {
     data-test-id="drying"
     @ended="dried"
   />
-  <ClockRow
-    v-for="clock in mixes"
-    :key="clock.id"
-    :clock="clock"
+  <TimerRow
+    v-for="timer in mixes"
+    :key="timer.id"
+    :timer="timer"
     :words="['The mix may be used', 'The mix is past its time']"
     text="nothing mixed is carried over"
     passed="Used up"
@@ -131,9 +131,9 @@ function dried(outcome: 'passed' | 'dropped'): void {
     data-test-id="mix"
     early
   />
-  <ClockRow
+  <TimerRow
     v-if="shaking"
-    :clock="shaking"
+    :timer="shaking"
     :words="['Shaking', 'Does the ball run free?']"
     text="until the ball runs free"
     passed="The ball runs free"
@@ -153,7 +153,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
       :label="`Shake ${formatDuration(body.shakeS)}`"
       data-test-id="start-shaking"
       @click="
-        startClock(
+        startTimer(
           'shake',
           containers.find(({ id }) => id === values.containerId)?.body.name ?? body.name,
           body.shakeS,
@@ -192,7 +192,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
         test-id="after"
         @left="touch('after.value')"
       />
-      <template v-if="bench.devices.scale">
+      <template v-if="shop.devices.scale">
         <ScaleButton
           :ask="ask('container', 'before')"
           test-id="scale-before"
@@ -239,7 +239,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
           test-id="parts-after"
           @left="touch('partsAfter.value')"
         />
-        <template v-if="bench.devices.scale">
+        <template v-if="shop.devices.scale">
           <ScaleButton
             :ask="ask('parts', 'before')"
             test-id="scale-parts-before"

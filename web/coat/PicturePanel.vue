@@ -2,9 +2,9 @@
 import type { CoatFault } from '@unto/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { formatMoment, formatNumber } from '../ui/format';
-import BringPicture from '../ui/BringPicture.vue';
+import BringPicture from '../pictures/BringPicture.vue';
 import NumberField from '../ui/NumberField.vue';
 import { useTicket } from '../stores/ticket';
 import type { CoatPictureState } from './usePicture';
@@ -12,7 +12,7 @@ import type { CoatPictureState } from './usePicture';
 /** The last free moment: a picture of the dry coat, what is wrong with it and where, and what that would cost the mark. */
 const props = defineProps<{ picture: CoatPictureState }>();
 const { size, opened, uses, map, judgement, fault, working, busy, bring, take, keep } = props.picture;
-const bench = useBench();
+const shop = useShop();
 const ticket = useTicket();
 const FAULT_WORDS: Record<CoatFault, string> = {
   'thin spot': 'Thin spot',
@@ -118,7 +118,7 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
     <p v-for="one in history" :key="one.id" class="small">
       <a :href="`/api/files/${one.entries.fileHash}`">{{ formatMoment(one.at) }}</a>: {{ one.decision }},
       {{ one.judgement.places.length ? `${one.judgement.places.length} places named` : 'nothing found' }}
-      <span class="quiet">{{ bench.personOf(one.by) }}</span>
+      <span class="quiet">{{ shop.personOf(one.by) }}</span>
     </p>
   </section>
 </template>

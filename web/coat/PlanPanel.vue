@@ -4,17 +4,17 @@ import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
 import { useAct } from '../stores/useAct';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 import { formatDay, formatDuration, formatFigure, formatMoney, formatNumber, withUnit } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import type { Coat } from './useCoat';
 
 /** What the batch takes: strokes, compound out of which containers, a mix to measure out, and how this coat is handled. */
 const props = defineProps<{ coat: Coat }>();
 const { body, left, spares, strokes, stroke, plan, mix, ready, mixes } = props.coat;
-const bench = useBench();
+const shop = useShop();
 const { act } = useAct();
 const rules = computed(() => coatRules(body.value.handling));
 const strokesFigure = computed(() => {
@@ -40,7 +40,7 @@ const bought = computed(() => {
   const buy = ready.value.result?.buy;
   if (!buy) return '';
   const parts = buy.counts.flatMap((count, i) => (count ? [`${count} × ${body.value.sizes[i]!.label}`] : []));
-  return `${parts.join(' and ')}, ${formatMoney(buy.priceMinor, bench.workshop!.currency)}`;
+  return `${parts.join(' and ')}, ${formatMoney(buy.priceMinor, shop.workshop!.currency)}`;
 });
 
 async function startMix(): Promise<void> {
@@ -48,7 +48,7 @@ async function startMix(): Promise<void> {
   const label = `mix of ${formatNumber(mix.value!.totalMl)} mL`;
   await act(
     'POST',
-    `/api/tickets/${id}/clocks`,
+    `/api/tickets/${id}/timers`,
     { id: uuid(), kind: 'pot', label, minimumS: body.value.potLifeHours! * 3600 },
     'the clock of a mix',
   );
@@ -106,9 +106,9 @@ async function startMix(): Promise<void> {
       </p>
     </dd>
   </dl>
-  <p v-for="clock in mixes" :key="clock.id" class="small">
-    {{ clock.label }}: use by {{ formatDay(clock.startedAt) }},
-    {{ new Date(Date.parse(clock.startedAt) + clock.minimumS * 1000).toTimeString().slice(0, 5) }}
+  <p v-for="timer in mixes" :key="timer.id" class="small">
+    {{ timer.label }}: use by {{ formatDay(timer.startedAt) }},
+    {{ new Date(Date.parse(timer.startedAt) + timer.minimumS * 1000).toTimeString().slice(0, 5) }}
   </p>
   <Button
     v-if="mix && body.potLifeHours"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AMOUNTS, isVitreous, LAMP_TESTS, SHOWING, type CoatLooks } from '@unto/core';
+import { AMOUNTS, isVitreous, LAMP_TESTS, SHOWING, type VisualInspection } from '@unto/core';
 import { COAT_ENTRIES, type CoatEntriesOf, type CoatReadingKind } from '@unto/contract';
 import { workOutCoatReading } from '@unto/domain';
 import Button from 'primevue/button';
@@ -10,7 +10,7 @@ import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { choicesOf } from '../ui/choices';
 import { formatFigure, withUnit } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import { orFault } from '../ui/or-fault';
 import CoatVerdict from './CoatVerdict.vue';
@@ -23,7 +23,7 @@ const ticket = useTicket();
 const { act, busy } = useAct();
 const comb = ref<CoatEntriesOf['comb']>({ wettedUm: Number.NaN, dryToothUm: Number.NaN });
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
-const looks = ref<CoatLooks>({ showing: 'none', runs: 'none', lumps: 'none', lamp: glass.value ? 'no light' : null });
+const looks = ref<VisualInspection>({ showing: 'none', runs: 'none', lumps: 'none', lamp: glass.value ? 'no light' : null });
 const typed = computed(() => !Number.isNaN(comb.value.wettedUm) && !Number.isNaN(comb.value.dryToothUm));
 const read = computed(() =>
   orFault(() => {
@@ -31,7 +31,7 @@ const read = computed(() =>
     return workOutCoatReading('comb', comb.value, body.value).film;
   }),
 );
-const seen = computed(() => workOutCoatReading('looks', looks.value, body.value).film);
+const seen = computed(() => workOutCoatReading('inspection', looks.value, body.value).film);
 
 async function keep(kind: CoatReadingKind, entries: object, label: string): Promise<void> {
   const request = { id: uuid(), kind, weighingId: newest.value?.id ?? null, entries, note: '' };
@@ -99,7 +99,7 @@ async function keep(kind: CoatReadingKind, entries: object, label: string): Prom
         label="Keep the looks"
         :loading="busy"
         data-test-id="keep-looks"
-        @click="keep('looks', looks, 'the looks of a coat')"
+        @click="keep('inspection', looks, 'the looks of a coat')"
       />
     </div>
   </section>

@@ -4,7 +4,7 @@ import type { ScaleAnswer, WeighOnScale } from '@unto/contract';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { ApiProblem, request, Unreachable } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 
 /** Reads a weight from the scale into a field; what stands there stays when the scale gives none. */
@@ -21,7 +21,7 @@ async function read(): Promise<void> {
       'POST',
       '/api/devices/scale/weigh',
       body,
-      useBench().operatorId ?? '',
+      useShop().operatorId ?? '',
     );
     emit('read', { value, unit });
   } catch (error) {

@@ -4,7 +4,7 @@ import { storeCoat, type StoreCoat, type StoredCoat } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { formatDay, formatMoment } from '../ui/format';
@@ -18,7 +18,7 @@ import type { Coat } from './useCoat';
 const props = defineProps<{ coat: Coat }>();
 const { body, stored, drying, newest } = props.coat;
 const ticket = useTicket();
-const bench = useBench();
+const shop = useShop();
 const outbox = useOutbox();
 const ended = computed(() => ticket.page?.storedCoats.filter(({ endedAt }) => endedAt) ?? []);
 const form = useForm<StoreCoat>(storeCoat, () => ({
@@ -76,7 +76,7 @@ async function keep(): Promise<void> {
     <h3>Earlier</h3>
     <p v-for="one in ended" :key="one.id" class="small">
       {{ one.pieces }} pieces, stored {{ formatDay(one.storedAt) }}, {{ one.outcome }}
-      {{ formatMoment(one.endedAt!) }} by {{ bench.personOf(one.endedBy!)
+      {{ formatMoment(one.endedAt!) }} by {{ shop.personOf(one.endedBy!)
       }}<template v-if="one.endReason">: {{ one.endReason }}</template>
     </p>
   </section>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { filmChange, filmTrend } from '@unto/core';
 import type { CoatSample } from '@unto/contract';
-import { bandOf, handOf } from '@unto/domain';
+import { bandOf, techniqueOf } from '@unto/domain';
 import { computed, onMounted, ref } from 'vue';
 import { request, Unreachable } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { formatDay, formatFigure, formatNumber, withUnit } from '../ui/format';
 import type { Coat } from './useCoat';
 import { changeInWords } from './words';
@@ -12,7 +12,7 @@ import { changeInWords } from './words';
 /** How each hand has laid this compound: mean, drift, and what would bring it into the band. */
 const props = defineProps<{ coat: Coat }>();
 const { body, compound } = props.coat;
-const bench = useBench();
+const shop = useShop();
 const samples = ref<readonly CoatSample[] | null>(null);
 const fault = ref('');
 const DAY_MS = 86_400_000;
@@ -33,7 +33,7 @@ const points = computed(() =>
     filmUm: film.value,
     lowUm: film.interval?.low ?? film.value,
     highUm: film.interval?.high ?? film.value,
-    who: bench.personOf(by),
+    who: shop.personOf(by),
     ticket: ticketTitle,
   })),
 );
@@ -44,9 +44,9 @@ const people = computed(() =>
       own.map(({ atMs, filmUm }) => ({ day: atMs / DAY_MS, filmUm })),
       band.value,
     );
-    const counted = (samples.value ?? []).filter(({ by, strokes }) => strokes !== null && bench.personOf(by) === who);
+    const counted = (samples.value ?? []).filter(({ by, strokes }) => strokes !== null && shop.personOf(by) === who);
     const strokes = counted.length ? counted.at(-1)!.strokes : null;
-    return { who, trend, change: filmChange(trend.meanUm, band.value, handOf(body.value, strokes)) };
+    return { who, trend, change: filmChange(trend.meanUm, band.value, techniqueOf(body.value, strokes)) };
   }),
 );
 defineExpose({ points, band });
@@ -92,10 +92,10 @@ defineExpose({ points, band });
       <tbody>
         <tr v-for="sample in [...samples].reverse()" :key="sample.id">
           <td>{{ formatDay(sample.at) }}</td>
-          <td>{{ bench.personOf(sample.by) }}</td>
+          <td>{{ shop.personOf(sample.by) }}</td>
           <td>{{ sample.ticketTitle }}</td>
           <td class="number">{{ formatFigure(sample.film.value) }}</td>
-          <td class="number">{{ formatNumber(Number((sample.laidG / sample.pieces).toFixed(2))) }}</td>
+          <td class="number">{{ formatNumber(Number((sample.massAppliedG / sample.pieces).toFixed(2))) }}</td>
         </tr>
       </tbody>
     </table>

@@ -2,14 +2,14 @@
 import { flushPromises } from '@vue/test-utils';
 import { decisive, makeFigure, type Figure } from '@unto/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import CoatStation from '../stations/CoatStation.vue';
-import { useBench } from '../stores/bench';
-import { CLOCK_NAMES, useClocks } from '../stores/clocks';
+import CoatStation from './CoatStation.vue';
+import { useShop } from '../stores/shop';
+import { TIMER_NAMES, useTimers } from '../timers/timers';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
+import { by, fakeServer, item, mountInShop } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
-import RunningClocks from '../today/RunningClocks.vue';
+import RunningTimers from '../timers/RunningTimers.vue';
 import { changeInWords } from './words';
 
 const TICKET = {
@@ -29,8 +29,8 @@ const TICKET = {
 const COMPOUND = {
   form: 'water-based glass and ceramic',
   handling: 'rubs off',
-  bandLowUm: 18,
-  bandHighUm: 28,
+  dryFilmMinUm: 18,
+  dryFilmMaxUm: 28,
   coats: 1,
   distanceMinMm: 150,
   distanceMaxMm: 250,
@@ -146,7 +146,7 @@ describe('what is known of a coat', () => {
       weighings: [weighing()],
       coatReadings: [
         reading({ kind: 'comb', entries: { wettedUm: 150, dryToothUm: 200 }, film: film(52, 45, 60) }),
-        reading({ id: 'l', kind: 'looks', entries: {}, film: film(20, 15, 30), findings: ['runs'] }),
+        reading({ id: 'l', kind: 'inspection', entries: {}, film: film(20, 15, 30), findings: ['runs'] }),
       ],
     });
     expect(text(page, 'coat-contradiction')).toBe('Weighing and comb cannot both be right: read one of them again.');
@@ -184,7 +184,7 @@ describe('the scale at the bench', () => {
   it('is read into the fields; when it gives nothing its words stand there and what was typed stays', async () => {
     const answers: Record<string, unknown> = { '/api/devices/scale/weigh': { value: 612.4, unit: 'g', at: '' } };
     const { page, server } = await station({}, {}, answers);
-    useBench().devices = { scale: true, camera: false, controller: false };
+    useShop().devices = { scale: true, camera: false, controller: false };
     await flushPromises();
     await page.find(by('scale-before')).trigger('click');
     await flushPromises();
@@ -241,7 +241,7 @@ describe('stored coats', () => {
       endedAt: null,
       outcome: null,
     };
-    const { page } = await open({ clocks: [dry] });
+    const { page } = await open({ timers: [dry] });
     expect(page.find(by('store-coat')).attributes('disabled')).toBeDefined();
     expect(page.text()).toMatch(/never stacked[\s\S]*keeps 7 days/);
   });
@@ -269,22 +269,22 @@ describe('stored coats', () => {
 });
 
 describe('running clocks', () => {
-  const clock = (change: object = {}) => ({
+  const timer = (change: object = {}) => ({
     ...{ id: 'c1', ticketId: 't1', ticketTitle: 'Beakers', kind: 'dry', label: 'tray 1', minimumS: 240 },
     ...{ startedAt: '2026-03-02T08:57:00.000Z', endedAt: null, outcome: null },
     ...change,
   });
 
   it('stand in the title, tell once when they come due, and only then', async () => {
-    fakeServer({ '/api/clocks': [clock(), clock({ id: 'c2', kind: 'pot', minimumS: 30, label: 'mix' })] });
-    const { page } = await mountOnBench(RunningClocks);
-    const clocks = useClocks();
+    fakeServer({ '/api/timers': [timer(), timer({ id: 'c2', kind: 'pot', minimumS: 30, label: 'mix' })] });
+    const { page } = await mountInShop(RunningTimers);
+    const timers = useTimers();
     useNow().start();
-    clocks.start();
+    timers.start();
     await flushPromises();
-    expect(page.text()).toMatch(new RegExp(`${CLOCK_NAMES.dry}: tray 1`));
+    expect(page.text()).toMatch(new RegExp(`${TIMER_NAMES.dry}: tray 1`));
     // The mix was due before this page knew of it: the title says so, no alarm.
-    expect(clocks.title).toBe('Time is up');
+    expect(timers.title).toBe('Time is up');
     expect(useNotices().notice).toBeNull();
     await vi.advanceTimersByTimeAsync(61_000);
     expect(useNotices().notice?.text).toBe('Look for gloss: tray 1, Beakers');
@@ -294,9 +294,9 @@ describe('running clocks', () => {
   });
 
   it('keep the sound that was asked for, and say when the browser shows no notifications', async () => {
-    fakeServer({ '/api/clocks': [] });
-    const { page } = await mountOnBench(RunningClocks);
-    useClocks().start();
+    fakeServer({ '/api/timers': [] });
+    const { page } = await mountInShop(RunningTimers);
+    useTimers().start();
     await page.find(by('clock-sound')).trigger('click');
     expect(page.find(by('clock-sound')).attributes('aria-pressed')).toBe('true');
     await flushPromises();

@@ -4,7 +4,7 @@ import type { CoatMap } from '@unto/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent } from 'vue';
 import { CUT_SHORT } from '../pictures/picture-file';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { by, item } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
 import PicturePanel from './PicturePanel.vue';
@@ -155,7 +155,7 @@ describe('a picture of the dry coat', () => {
   it('comes from the camera where one is tied, and its absence is said', async () => {
     const { page, server } = await open();
     expect(page.find(by('take-picture')).exists()).toBe(false);
-    useBench().devices = { scale: false, camera: true, controller: false };
+    useShop().devices = { scale: false, camera: true, controller: false };
     await flushPromises();
     server.refusals['POST /api/devices/camera/picture'] = {
       type: 'device-away',

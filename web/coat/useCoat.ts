@@ -7,10 +7,10 @@ import {
   strokesFor,
   type ShelfContainer,
 } from '@unto/core';
-import type { Clock, StoreItem } from '@unto/contract';
+import type { Timer, InventoryItem } from '@unto/contract';
 import { coatPlanFor, judgeCoat } from '@unto/domain';
 import { computed, ref } from 'vue';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';
 import { orFault } from '../ui/or-fault';
@@ -22,7 +22,7 @@ const SURE = 0.9;
 /** The coat of the open ticket: what is still to be laid, what it takes, and what is known of the newest one. */
 export function useCoat() {
   const ticket = useTicket();
-  const bench = useBench();
+  const shop = useShop();
   const time = useNow();
   const compound = computed(() => ticket.compound!);
   const body = computed(() => compound.value.body);
@@ -53,8 +53,8 @@ export function useCoat() {
   const mix = computed(() =>
     body.value.thinnerRatio > 0 ? mixFor(plan.value.mass.value, body.value, MEASURE_ML) : null,
   );
-  const containers = computed<StoreItem<'container'>[]>(() =>
-    bench.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
+  const containers = computed<InventoryItem<'container'>[]>(() =>
+    shop.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
   );
   const ready = computed(() =>
     orFault(() =>
@@ -68,14 +68,14 @@ export function useCoat() {
   );
   const newest = computed(() => ticket.page?.weighings.at(-1) ?? null);
   const verdict = computed(() => judgeCoat(body.value, newest.value, ticket.page?.coatReadings ?? []));
-  const clocksOf = (kind: Clock['kind']) =>
-    ticket.page?.clocks.filter((clock) => clock.kind === kind && !clock.endedAt) ?? [];
-  const drying = computed(() => clocksOf('dry'));
-  const shaking = computed(() => clocksOf('shake')[0] ?? null);
+  const timersOf = (kind: Timer['kind']) =>
+    ticket.page?.timers.filter((timer) => timer.kind === kind && !timer.endedAt) ?? [];
+  const drying = computed(() => timersOf('dry'));
+  const shaking = computed(() => timersOf('shake')[0] ?? null);
   const shaken = computed(
-    () => ticket.page?.clocks.filter(({ kind, outcome }) => kind === 'shake' && outcome === 'passed').at(-1) ?? null,
+    () => ticket.page?.timers.filter(({ kind, outcome }) => kind === 'shake' && outcome === 'passed').at(-1) ?? null,
   );
-  const mixes = computed(() => clocksOf('pot'));
+  const mixes = computed(() => timersOf('pot'));
   const stored = computed(() => ticket.page?.storedCoats.filter(({ endedAt }) => !endedAt) ?? []);
 
   function usualSpares(): number {
@@ -84,7 +84,7 @@ export function useCoat() {
     return orFault(() => sparesFor({ ...page.yieldBefore, pieces: left.value, confidence: SURE })).result ?? 0;
   }
 
-  function shelfContainer({ id, body: can }: StoreItem<'container'>): ShelfContainer {
+  function shelfContainer({ id, body: can }: InventoryItem<'container'>): ShelfContainer {
     const known = ticket.page?.containersLeft.find(({ containerId }) => containerId === id);
     return { id, name: can.name, leftG: known?.leftG ?? can.netG, openedOn: can.openedOn, expiresOn: can.expiresOn };
   }

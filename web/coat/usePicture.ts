@@ -5,7 +5,7 @@ import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { request, sendFile } from '../api/client';
 import { useAct } from '../stores/useAct';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { checkPictureFile } from '../pictures/picture-file';
@@ -29,11 +29,11 @@ const CELLS_ACROSS = 60;
 /** A picture of the dry coat: brought or taken, its handles, the film under it and what that costs the mark. */
 export function usePicture(weighingId: () => string | null) {
   const ticket = useTicket();
-  const bench = useBench();
+  const shop = useShop();
   const worker = useComputations();
   const { act, busy } = useAct();
   const own = ticket.ticket!;
-  const blank = bench.inUse('blank').find(({ body }) => body.substrateId === own.substrateId)?.body;
+  const blank = shop.inUse('blank').find(({ body }) => body.substrateId === own.substrateId)?.body;
   const size = ref({
     widthMm: blank?.widthMm ?? own.markWidthMm + 2 * own.coatMarginMm,
     heightMm: blank?.heightMm ?? own.markHeightMm + 2 * own.coatMarginMm,
@@ -47,14 +47,14 @@ export function usePicture(weighingId: () => string | null) {
 
   async function bring(file: File): Promise<void> {
     await open(
-      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, bench.operatorId ?? ''),
+      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, shop.operatorId ?? ''),
       async () => file,
     );
   }
   async function take(): Promise<void> {
     const ask = { ticketId: own.id, ...size.value };
     await open(
-      () => request<KeptFile>('POST', '/api/devices/camera/picture', ask, bench.operatorId ?? ''),
+      () => request<KeptFile>('POST', '/api/devices/camera/picture', ask, shop.operatorId ?? ''),
       async ({ hash }) => (await fetch(`/api/files/${hash}`)).blob(),
     );
   }

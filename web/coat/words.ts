@@ -1,4 +1,4 @@
-import type { FilmChange, FilmVerdict, LooksFinding } from '@unto/core';
+import type { FilmChange, FilmVerdict, InspectionFinding } from '@unto/core';
 import { formatNumber, withUnit } from '../ui/format';
 
 export const VERDICTS: Record<FilmVerdict, string> = {
@@ -7,7 +7,7 @@ export const VERDICTS: Record<FilmVerdict, string> = {
   thick: 'Too thick: the heat will not reach the part.',
 };
 
-export const FINDINGS: Record<LooksFinding, string> = {
+export const FINDINGS: Record<InspectionFinding, string> = {
   'ground shows': 'the ground shows through',
   'lamp shines through': 'a lamp shines through',
   runs: 'it ran',

@@ -2,7 +2,7 @@
 import type { Coupon } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref, toRef } from 'vue';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatDuration } from '../ui/format';
 import { useBurn } from './useBurn';
@@ -10,14 +10,14 @@ import { useBurn } from './useBurn';
 /** Burn a coupon: sent to the controller and followed, or by hand. */
 const props = defineProps<{ coupon: Coupon; gantry: boolean; cells: number; runTimeS: number }>();
 const emit = defineEmits<{ changed: [Coupon]; burnt: [] }>();
-const bench = useBench();
+const shop = useShop();
 const { burn, busy, fault, send, act, settle } = useBurn(toRef(props, 'coupon'), (coupon) => emit('changed', coupon));
 const laserOn = ref<'M3' | 'M4'>('M3');
 const ON = [
   { value: 'M3', label: 'M3: power constant through corners' },
   { value: 'M4', label: 'M4: power follows the speed' },
 ] as const;
-const sends = computed(() => bench.devices.controller && props.gantry);
+const sends = computed(() => shop.devices.controller && props.gantry);
 const share = computed(() => (burn.value && burn.value.totalS > 0 ? burn.value.elapsedS / burn.value.totalS : 0));
 const left = computed(() => Math.max(0, (burn.value?.totalS ?? 0) - (burn.value?.elapsedS ?? 0)));
 const WORDS = {

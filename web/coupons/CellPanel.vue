@@ -10,7 +10,7 @@ import {
 import type { Aim } from '@unto/contract';
 import { computed } from 'vue';
 import { formatFigure } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import { keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
 import type { OpenedPicture } from './useCouponPictures';
 

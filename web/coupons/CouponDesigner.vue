@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
 import { couponDesign, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
-import { couponBench, couponLimits } from '@unto/domain';
+import { couponEquipment, couponLimits } from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -28,8 +28,8 @@ const store = useTicket();
 const outbox = useOutbox();
 const router = useRouter();
 const worker = useComputations();
-const bench = store.fitted!;
-const limits = couponLimits(bench);
+const equipment = store.fitted!;
+const limits = couponLimits(equipment);
 
 const draft = ref(firstDraft(limits));
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
@@ -43,7 +43,7 @@ async function compute(): Promise<void> {
   computing.value = true;
   try {
     made.value = valueOf(
-      await worker.core.design({ design: designOf(draft.value), limits, bench: couponBench(bench) }),
+      await worker.core.design({ design: designOf(draft.value), limits, equipment: couponEquipment(equipment) }),
     );
     fault.value = '';
     selected.value = Math.min(selected.value, made.value.layout.cells.length - 1);
@@ -98,7 +98,7 @@ async function keep(): Promise<void> {
   <div class="designer">
     <div class="left">
       <div class="bar">
-        <h2>Coupon for {{ store.compound?.body.name ?? 'the bare material' }} on {{ bench.substrate.name }}</h2>
+        <h2>Coupon for {{ store.compound?.body.name ?? 'the bare material' }} on {{ equipment.substrate.name }}</h2>
         <FileLabel
           label="Bring a coupon file"
           accept=".svg,.dxf,.gcode,.nc,.csv"

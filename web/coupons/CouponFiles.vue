@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { STAGES } from '@unto/core';
 import type { Coupon } from '@unto/contract';
-import { couponBench, newestOutcomes, type FittedBench } from '@unto/domain';
+import { couponEquipment, newestOutcomes, type FittedEquipment } from '@unto/domain';
 import Button from 'primevue/button';
 import FileLabel from '../ui/FileLabel.vue';
 import { saveFile } from '../ui/save-file';
@@ -12,7 +12,7 @@ import type { useComputations } from '../workers/useComputations';
 const props = defineProps<{
   coupon: Coupon;
   made: DesignedCoupon;
-  fitted: FittedBench;
+  fitted: FittedEquipment;
   worker: ReturnType<typeof useComputations>;
 }>();
 const emit = defineEmits<{ table: [File] }>();
@@ -24,7 +24,7 @@ async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
   if (kind === 'svg') return saveFile(`${code}.svg`, 'image/svg+xml', valueOf(await core.drawing(layout)));
   if (kind === 'dxf') return saveFile(`${code}.dxf`, 'image/vnd.dxf', valueOf(await core.dxf(layout)));
   if (kind === 'gcode') {
-    const bench = couponBench(props.fitted);
+    const bench = couponEquipment(props.fitted);
     const spotMm = Math.sqrt(bench.spotXMm * bench.spotYMm);
     const options = {
       motion: bench.motion,

@@ -13,22 +13,22 @@ import {
 import { computed } from 'vue';
 import { useTicket } from '../stores/ticket';
 import { formatDuration, formatFigure } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import type { DesignedCoupon } from '../workers/computations';
 
 /** Figures of a coupon while it is designed, and what to mind about it. */
 const props = defineProps<{ made: DesignedCoupon; selected: number }>();
 const store = useTicket();
-const bench = store.fitted!;
+const equipment = store.fitted!;
 const design = computed(() => props.made.layout.design);
 const cell = computed(() => props.made.layout.cells[props.selected]);
 const prediction = computed(() => props.made.predictions[props.selected]);
-const spotMm = Math.sqrt(bench.lens.spotXMm * bench.lens.spotYMm);
+const spotMm = Math.sqrt(equipment.lens.spotXMm * equipment.lens.spotYMm);
 const overlap = computed(() => (cell.value ? lineOverlap(cell.value.intervalMm, spotMm) : 0));
 /** How much hotter the sheet runs than a thick piece, over the time of a row. */
 const thinSheet = computed(() => {
   if (!cell.value || !prediction.value?.heatIndexK) return 1;
-  const { conductivity, diffusivity, thicknessMm } = bench.substrate;
+  const { conductivity, diffusivity, thicknessMm } = equipment.substrate;
   const { speedMmPerS } = cell.value;
   const heat = { powerW: prediction.value.powerW, speedMmPerS, radiusMm: spotMm / 2, conductivity, diffusivity };
   return thinSheetFactor(heat, { thicknessMm, historyS: design.value.cell.widthMm / speedMmPerS });
@@ -48,7 +48,7 @@ const compound = computed(() => {
     value: compoundForJob({
       ...body,
       areaMm2: widthMm * heightMm,
-      dryFilmUm: (body.bandLowUm + body.bandHighUm) / 2,
+      dryFilmUm: (body.dryFilmMinUm + body.dryFilmMaxUm) / 2,
       transfer: USUAL_TRANSFER.value,
     }),
     unit: 'g',
@@ -71,9 +71,9 @@ const mind = computed(() => {
     props.made.labelDose < middle
       ? `Labels get ${formatFigure(props.made.labelDose)} J/mm², less than the middle cell: they may go in the scrub. Give them more power or less speed.`
       : '',
-    isVitreous(bench.substrate.family) && !store.compound
+    isVitreous(equipment.substrate.family) && !store.compound
       ? 'Bare glass chips before it marks: begin with the weakest cells.'
-      : isVitreous(bench.substrate.family)
+      : isVitreous(equipment.substrate.family)
         ? 'Glass and ceramic: too much power chips and crazes. Let the blank cool before the rinse; wear eye and hand protection.'
         : '',
   ].filter(Boolean);

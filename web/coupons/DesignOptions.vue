@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PARAMETER_UNITS } from '@unto/core';
 import { computed, ref } from 'vue';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import FileLabel from '../ui/FileLabel.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
@@ -10,7 +10,7 @@ import { readArtwork } from './read-artwork';
 
 /** Everything of a coupon but its axes: what all cells share, their shape and order, labels, the blank. */
 const draft = defineModel<DesignDraft>({ required: true });
-const bench = useBench();
+const shop = useShop();
 const fault = ref('');
 const fixed = computed(() => fixedParameters(draft.value));
 const NAMES = {
@@ -40,7 +40,7 @@ const LABELS = [
   { value: 'each', label: 'at every cell' },
   { value: 'edges', label: 'rows and columns' },
 ] as const;
-const compounds = computed(() => bench.inUse('compound').map(({ id, body }) => ({ value: id, label: body.name })));
+const compounds = computed(() => shop.inUse('compound').map(({ id, body }) => ({ value: id, label: body.name })));
 const blockCount = computed(() => draft.value.block.list.split(/[;,\s]+/).filter(Boolean).length);
 
 async function bringArtwork(file: File): Promise<void> {

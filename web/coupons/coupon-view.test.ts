@@ -2,8 +2,8 @@
 import { flushPromises } from '@vue/test-utils';
 import { layoutCoupon, predictCells, type CellMeasure } from '@unto/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
-import CouponView from '../views/CouponView.vue';
+import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import CouponView from './CouponView.vue';
 import { designOf, firstDraft } from './design-form';
 
 const HEAD = { topSpeedMmPerS: 600, firingThresholdPercent: 7 };
@@ -59,14 +59,14 @@ const CORNERS = [
   { x: 1, y: 1 },
 ];
 const readingOf = (sure: boolean, corners: unknown) => ({
-  ...{ card: 'A5', missing: [], missMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, sure },
+  ...{ card: 'A5', missing: [], reprojectionErrorMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, sure },
   ...{ corners: corners ?? CORNERS, code: { text: 'K-031', agrees: true }, noise: 0.5, edgeFloorUm: 80 },
   cells: sure ? layout.cells.map(({ index }) => measure(index)) : [],
 });
 
 const COUPON = {
   ...{ id: 'c1', version: 2, ticketId: 't1', substrateId: 'metal', compoundId: 'film', headId: 'head', lensId: 'lens' },
-  ...{ focusOffsetMm: 0, design, stage: 'burnt', pins: {}, createdAt: '2026-03-02T09:00:00Z', by: 'ines' },
+  ...{ focusOffsetMm: 0, design, stage: 'burnt', revisions: {}, createdAt: '2026-03-02T09:00:00Z', by: 'ines' },
   ...{
     burntAt: '2026-03-02T10:00:00Z',
     burntCells: null,
@@ -93,7 +93,7 @@ async function open(coupon: object = {}, tone = 'dark on light') {
     '/api/tickets/t1': { ticket: { id: 't1', aim: { tone } } },
     'POST /api/files?name=p.jpg': { hash: HASH, name: 'p.jpg', mediaType: 'image/jpeg', bytes: 4 },
   });
-  const mounted = await mountOnBench(CouponView, { props: { id: 'c1' }, items: ITEMS });
+  const mounted = await mountInShop(CouponView, { props: { id: 'c1' }, items: ITEMS });
   await flushPromises();
   return { ...mounted, server };
 }

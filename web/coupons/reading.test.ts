@@ -43,7 +43,7 @@ const measure = (cell: number, contrast: number | null): CellMeasure => ({
   ...{ chroma: 3, grain: 1.2, edgeUm: 96, halo: 0.02 },
 });
 const entries = (contrast: (cell: number) => number | null): CouponPictureEntries => ({
-  ...{ fileHash: 'a'.repeat(64), card: 'A5', missMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, byHand: false },
+  ...{ fileHash: 'a'.repeat(64), card: 'A5', reprojectionErrorMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, byHand: false },
   ...{ corners: [], code: 'K-031', noise: 0.5, edgeFloorUm: 80 },
   cells: layout.cells.map(({ index }) => measure(index, contrast(index))),
 });

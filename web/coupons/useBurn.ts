@@ -2,13 +2,13 @@ import type { Burn, ControllerAction, Coupon } from '@unto/contract';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, watch, type Ref } from 'vue';
 import { ApiProblem, request, Unreachable } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 
 const LOOK_EVERY_MS = 700;
 
 /** A coupon's run on the controller: sent, followed, paused, stopped, settled. Nothing here waits in the browser: a beam is not fired later. */
 export function useBurn(coupon: Ref<Coupon | null>, changed: (coupon: Coupon) => void) {
-  const bench = useBench();
+  const shop = useShop();
   const busy = ref(false);
   const fault = ref('');
   const burn = computed<Burn | null>(() => coupon.value?.burn ?? null);
@@ -17,7 +17,7 @@ export function useBurn(coupon: Ref<Coupon | null>, changed: (coupon: Coupon) =>
 
   async function ask(path: string, method: 'POST' | 'PUT', body?: object): Promise<void> {
     try {
-      changed(await request<Coupon>(method, path, body, bench.operatorId ?? ''));
+      changed(await request<Coupon>(method, path, body, shop.operatorId ?? ''));
       fault.value = '';
     } catch (error) {
       if (!(error instanceof ApiProblem || error instanceof Unreachable)) throw error;

@@ -1,11 +1,11 @@
 import { STAGES, type CouponLayout, type Outcome, type Stage } from '@unto/core';
 import type { Aim, Coupon, CreateReading, TicketPage } from '@unto/contract';
-import { couponBench, couponLimits } from '@unto/domain';
+import { couponEquipment, couponLimits } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { ApiProblem, request } from '../api/client';
-import { useBench } from '../stores/bench';
-import { fittedBench } from '../stores/fitted';
+import { useShop } from '../stores/shop';
+import { fittedEquipment } from '../stores/fitted-equipment';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
@@ -15,7 +15,7 @@ import { useEyeMarks } from './useEyeMarks';
 
 /** A coupon with its layout, its pictures and marks, and the ways to keep what was read. */
 export function useCoupon(id: Ref<string>) {
-  const bench = useBench();
+  const shop = useShop();
   const outbox = useOutbox();
   const notices = useNotices();
   const worker = useComputations();
@@ -24,7 +24,7 @@ export function useCoupon(id: Ref<string>) {
   const tone = ref<Aim['tone']>('dark on light');
   const stage = ref<Stage>('rinsed');
   const fault = ref('');
-  const fitted = computed(() => (coupon.value ? fittedBench(bench, coupon.value) : null));
+  const fitted = computed(() => (coupon.value ? fittedEquipment(shop, coupon.value) : null));
   const layout = computed<CouponLayout | null>(() => made.value?.layout ?? null);
   const pictures = useCouponPictures(coupon, layout, tone);
   const eye = useEyeMarks(coupon, stage, pictures.rules);
@@ -49,7 +49,7 @@ export function useCoupon(id: Ref<string>) {
     const task = {
       design: found.design,
       limits: couponLimits(fitted.value!),
-      bench: couponBench(fitted.value!),
+      equipment: couponEquipment(fitted.value!),
     };
     made.value = valueOf(await worker.core.design(task));
     const used = found.readings.findLast(({ rules }) => rules)?.rules;

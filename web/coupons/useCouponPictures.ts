@@ -11,7 +11,7 @@ import type { Aim, Coupon, CouponPicture, CouponPictureEntries, KeptFile } from 
 import { couponRules, pictureEntriesOf } from '@unto/domain';
 import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
 import { request, sendFile } from '../api/client';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 import { checkPictureFile } from '../pictures/picture-file';
@@ -48,12 +48,12 @@ export function useCouponPictures(
   layout: Ref<CouponLayout | null>,
   tone: Ref<Aim['tone']>,
 ) {
-  const bench = useBench();
+  const shop = useShop();
   const worker = useComputations();
   const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
   const byHand = reactive<Record<Stage, Map<number, TakenByHand>>>({ rinsed: new Map(), scrubbed: new Map() });
   const usual = computed(() => {
-    const compound = bench.item('compound', coupon.value?.compoundId ?? undefined);
+    const compound = shop.item('compound', coupon.value?.compoundId ?? undefined);
     return couponRules(tone.value, compound?.body ?? null);
   });
   const rules = ref<OutcomeRules>(usual.value);
@@ -83,14 +83,14 @@ export function useCouponPictures(
   async function bring(file: File, stage: Stage): Promise<void> {
     await open(
       stage,
-      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, bench.operatorId ?? ''),
+      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, shop.operatorId ?? ''),
       async () => file,
     );
   }
 
   async function take(stage: Stage): Promise<void> {
     const path = `/api/coupons/${coupon.value!.id}/camera`;
-    await open(stage, () => request<KeptFile>('POST', path, { stage }, bench.operatorId ?? ''), fetched);
+    await open(stage, () => request<KeptFile>('POST', path, { stage }, shop.operatorId ?? ''), fetched);
   }
 
   async function open(

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
-import IdentifyView from '../views/IdentifyView.vue';
+import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import IdentifyView from './IdentifyView.vue';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -12,8 +12,8 @@ const ITEMS = [
   item('blank', 'mystery', { name: 'Mystery box', substrateId: null }),
 ];
 async function open(path = '/identify') {
-  const server = fakeServer({ '/api/workshop': {}, '/api/stores?retired=1': ITEMS });
-  const mounted = await mountOnBench(IdentifyView, { items: ITEMS, path });
+  const server = fakeServer({ '/api/workshop': {}, '/api/inventory?retired=1': ITEMS });
+  const mounted = await mountInShop(IdentifyView, { items: ITEMS, path });
   return { ...mounted, server };
 }
 const answer = (page: VueWrapper, test: string, word: string) =>

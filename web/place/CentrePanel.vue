@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import FigureTile from '../ui/FigureTile.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import NumberRows from './NumberRows.vue';
 import { emptyRow, wholeRows, type NumberColumn, type NumberRow } from './rows';

@@ -4,7 +4,7 @@ import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
 import { withUnit } from '../ui/format';
-import FigureTile from '../ui/FigureTile.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import NumberRows from './NumberRows.vue';

@@ -2,7 +2,7 @@
 import type { DotReading } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import FigureTile from '../ui/FigureTile.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import FocusSet from './FocusSet.vue';
 import NumberRows from './NumberRows.vue';

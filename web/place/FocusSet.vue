@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatFigure, withUnit } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
 

@@ -7,7 +7,7 @@ import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
 import { useAct } from '../stores/useAct';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
@@ -19,14 +19,14 @@ const WORK = [
   { value: 'cut', label: 'cutting' },
 ] as const;
 const ticket = useTicket();
-const bench = useBench();
+const shop = useShop();
 const { act, busy } = useAct();
 const own = computed(() => ticket.ticket!);
 const fitting = computed(() => ticket.page?.fitting ?? null);
 const other = computed(() => isOther(fitting.value, own.value));
-const machineId = computed(() => bench.item('head', own.value.headId)?.body.machineId);
+const machineId = computed(() => shop.item('head', own.value.headId)?.body.machineId);
 const heads = computed(() =>
-  bench
+  shop
     .inUse('head')
     .filter(({ body }) => body.machineId === machineId.value)
     .map(({ id, body }) => ({ value: id, label: body.name })),
@@ -38,7 +38,7 @@ const headId = ref(
     : (heads.value.find(({ value }) => value !== own.value.headId)?.value ?? own.value.headId),
 );
 const lenses = computed(() =>
-  bench
+  shop
     .inUse('lens')
     .filter(({ body }) => body.headId === headId.value)
     .map(({ id, body }) => ({ value: id, label: body.name })),
@@ -53,7 +53,7 @@ const lensId = computed({
 });
 const work = ref<CreateFitting['work']>('mark');
 const done = ref<HeadChangeStep[]>([]);
-const eyewear = computed(() => bench.item('head', headId.value)?.body.eyewear);
+const eyewear = computed(() => shop.item('head', headId.value)?.body.eyewear);
 
 async function fit(): Promise<void> {
   const body = {
@@ -73,17 +73,17 @@ async function fit(): Promise<void> {
 <template>
   <section class="now" :class="{ other, known: fitting !== null && !other }" data-test-id="fitted">
     <p v-if="!fitting">
-      Nobody said yet what stands on this machine. This ticket is planned on {{ bench.nameOf(own.headId) }} with
-      {{ bench.nameOf(own.lensId) }}.
+      Nobody said yet what stands on this machine. This ticket is planned on {{ shop.nameOf(own.headId) }} with
+      {{ shop.nameOf(own.lensId) }}.
     </p>
     <template v-else>
       <p>
-        <strong>{{ bench.nameOf(fitting.headId) }}</strong> with {{ bench.nameOf(fitting.lensId) }} is fitted, for
+        <strong>{{ shop.nameOf(fitting.headId) }}</strong> with {{ shop.nameOf(fitting.lensId) }} is fitted, for
         {{ fitting.work === 'cut' ? 'cutting' : 'marking' }}.
-        <span class="quiet small">{{ bench.personOf(fitting.by) }}, {{ formatMoment(fitting.at) }}</span>
+        <span class="quiet small">{{ shop.personOf(fitting.by) }}, {{ formatMoment(fitting.at) }}</span>
       </p>
       <p v-if="other">
-        This ticket marks with <strong>{{ bench.nameOf(own.headId) }}</strong>, {{ bench.nameOf(own.lensId) }}: change
+        This ticket marks with <strong>{{ shop.nameOf(own.headId) }}</strong>, {{ shop.nameOf(own.lensId) }}: change
         it before anything is fired.
       </p>
     </template>
@@ -104,7 +104,7 @@ async function fit(): Promise<void> {
   </ul>
   <div class="panel-foot">
     <Button
-      :label="`${bench.nameOf(headId)} is fitted`"
+      :label="`${shop.nameOf(headId)} is fitted`"
       :disabled="done.length < HEAD_CHANGE_STEPS.length"
       :loading="busy"
       data-test-id="fit"

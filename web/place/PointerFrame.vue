@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { formatFigure } from '../ui/format';
-import GradeMark from '../ui/GradeMark.vue';
+import GradeMark from '../evidence/GradeMark.vue';
 import NumberRows from './NumberRows.vue';
 import { emptyRow, wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { usePlaceEntry } from './usePlaceEntry';

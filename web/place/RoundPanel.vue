@@ -6,7 +6,7 @@ import { useTicket } from '../stores/ticket';
 import { formatFigure, withUnit } from '../ui/format';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { choicesOf } from '../ui/choices';
-import FigureTile from '../ui/FigureTile.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';

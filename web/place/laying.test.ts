@@ -2,7 +2,7 @@
 import { flushPromises } from '@vue/test-utils';
 import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import PlaceStation from '../stations/PlaceStation.vue';
+import PlaceStation from './PlaceStation.vue';
 import { by, item } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
 

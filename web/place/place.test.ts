@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import PlaceStation from '../stations/PlaceStation.vue';
+import PlaceStation from './PlaceStation.vue';
 import { by, item } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
 import { brokenRows, pastedRows, wholeRows, type NumberColumn } from './rows';

@@ -4,7 +4,7 @@ import type { SheetEntries } from '@unto/contract';
 import { workOutSheet } from '@unto/domain';
 import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import PrepareStation from '../stations/PrepareStation.vue';
+import PrepareStation from './PrepareStation.vue';
 import { by, item } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
 

@@ -5,7 +5,7 @@ import { proxy } from 'comlink';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useAct } from '../stores/useAct';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { wholeRows, type NumberColumn, type NumberRow } from '../place/rows';
@@ -153,7 +153,7 @@ function typedFrom(entries: SheetEntries): Typed {
 
 function firstEntries(): SheetEntries {
   const own = useTicket().ticket!;
-  const blank = useBench()
+  const blank = useShop()
     .inUse('blank')
     .find(({ body }) => body.substrateId === own.substrateId)?.body;
   return {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formatClock, formatFigure, formatNumber, withUnit } from '../ui/format';
+import { formatTimer, formatFigure, formatNumber, withUnit } from '../ui/format';
 import {
   bandAlong,
   beamOutline,
@@ -165,7 +165,7 @@ const band = computed(() => {
           />
           <text :x="left + (right - left) * 0.12" y="434" text-anchor="middle" class="mono small-text">0:00</text>
           <text :x="left + (right - left) * 0.7" y="434" text-anchor="middle" class="mono small-text">
-            {{ formatClock(model.dryS) }} dry, look for gloss
+            {{ formatTimer(model.dryS) }} dry, look for gloss
           </text>
         </g>
       </template>

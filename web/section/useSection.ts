@@ -17,7 +17,7 @@ export function useSection(
     const { page, fitted, compound } = ticket;
     if (!page || !fitted) return null;
     const recipe = page.recipes[0];
-    const clock = page.clocks.find(({ kind, endedAt }) => kind === 'dry' && !endedAt);
+    const clock = page.timers.find(({ kind, endedAt }) => kind === 'dry' && !endedAt);
     const measured = page.weighings.at(-1)?.film ?? null;
     const { substrate, lens } = fitted;
     return {
@@ -44,10 +44,10 @@ export function useSection(
 }
 
 function filmOf(
-  compound: { bandLowUm: number; bandHighUm: number; volumeSolids: number; thinnerRatio: number },
+  compound: { dryFilmMinUm: number; dryFilmMaxUm: number; volumeSolids: number; thinnerRatio: number },
   measured: Figure | null,
 ): SectionModel['film'] {
-  const dryUm = measured?.value ?? (compound.bandLowUm + compound.bandHighUm) / 2;
+  const dryUm = measured?.value ?? (compound.dryFilmMinUm + compound.dryFilmMaxUm) / 2;
   const share = dryFilm(1, compound);
   return {
     dryUm,

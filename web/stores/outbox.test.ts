@@ -8,7 +8,7 @@ vi.mock('idb-keyval', () => ({
   get: async (key: string) => structuredClone(kept.get(key)),
   set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
 }));
-vi.mock('./bench', () => ({ useBench: () => ({ operatorId: 'ines' }) }));
+vi.mock('./shop', () => ({ useShop: () => ({ operatorId: 'ines' }) }));
 
 /** A server that can be away, and refuses bodies that say so. */
 const server = { away: false, heard: [] as { path: string; body: any; operator: string | null }[] };
@@ -62,7 +62,7 @@ describe('outbox', () => {
   it('goes on trying as long as the server stays away', async () => {
     const outbox = useOutbox();
     server.away = true;
-    await outbox.send('PUT', '/api/clocks/1/end', { outcome: 'passed' }, 'gloss gone');
+    await outbox.send('PUT', '/api/timers/1/end', { outcome: 'passed' }, 'gloss gone');
     await vi.advanceTimersByTimeAsync(9500);
     expect(outbox.waiting).toHaveLength(1);
     server.away = false;

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import type { Problem } from '@unto/contract';
 import { ApiProblem, request, Unreachable, type Method } from '../api/client';
-import { useBench } from './bench';
+import { useShop } from './shop';
 
 /** A write that waits in the browser, or one that was refused when it was sent at last. */
 export interface Waiting {
@@ -42,7 +42,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Sends a write. Returns its answer, or null when it waits. @throws ApiProblem when refused */
   async function send<T>(method: Waiting['method'], path: string, body: unknown, label: string): Promise<T | null> {
-    const operator = useBench().operatorId ?? '';
+    const operator = useShop().operatorId ?? '';
     if (waiting.value.length === 0) {
       try {
         const answer = await request<T>(method, path, body, operator);

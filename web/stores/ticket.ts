@@ -1,19 +1,19 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import type { StoreItem, TicketPage } from '@unto/contract';
-import type { FittedBench } from '@unto/domain';
+import type { InventoryItem, TicketPage } from '@unto/contract';
+import type { FittedEquipment } from '@unto/domain';
 import { request } from '../api/client';
-import { fittedBench } from './fitted';
-import { useBench } from './bench';
+import { fittedEquipment } from './fitted-equipment';
+import { useShop } from './shop';
 
 /** The open ticket with its substrate, compound and bench. */
 export const useTicket = defineStore('ticket', () => {
   const page = shallowRef<TicketPage | null>(null);
-  const bench = useBench();
+  const shop = useShop();
   const ticket = computed(() => page.value?.ticket ?? null);
-  const substrate = computed(() => bench.item('substrate', ticket.value?.substrateId));
-  const compound = computed<StoreItem<'compound'> | null>(() => bench.item('compound', ticket.value?.compoundId));
-  const fitted = computed<FittedBench | null>(() => (ticket.value ? fittedBench(bench, ticket.value) : null));
+  const substrate = computed(() => shop.item('substrate', ticket.value?.substrateId));
+  const compound = computed<InventoryItem<'compound'> | null>(() => shop.item('compound', ticket.value?.compoundId));
+  const fitted = computed<FittedEquipment | null>(() => (ticket.value ? fittedEquipment(shop, ticket.value) : null));
 
   async function load(id: string): Promise<void> {
     page.value = await request<TicketPage>('GET', `/api/tickets/${id}`);

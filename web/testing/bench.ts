@@ -1,12 +1,12 @@
 import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
 import { CRITERIA } from '@unto/core';
-import { LATER_FIELDS, type StoreItem, type StoreKind, type Workshop } from '@unto/contract';
+import { LATER_FIELDS, type InventoryItem, type InventoryKind, type Workshop } from '@unto/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 
 /** A request the page made. */
 export interface Heard {
@@ -34,7 +34,7 @@ export const SHOP = {
   version: 1,
   name: 'Quillmere',
   currency: 'CR',
-  handsMinorPerMinute: 40,
+  labourMinorPerMinute: 40,
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
@@ -42,7 +42,7 @@ export const SHOP = {
 } as Workshop;
 
 /** A store item with a body of its kind; only what a test looks at need be named. */
-export function item<K extends StoreKind>(kind: K, id: string, body: object = {}): StoreItem<K> {
+export function item<K extends InventoryKind>(kind: K, id: string, body: object = {}): InventoryItem<K> {
   return {
     id,
     kind,
@@ -53,27 +53,27 @@ export function item<K extends StoreKind>(kind: K, id: string, body: object = {}
     body: { name: id, ...LATER_FIELDS[kind], ...body },
     changedAt: '2026-03-01T09:00:00.000Z',
     changedBy: 'ines',
-  } as StoreItem<K>;
+  } as InventoryItem<K>;
 }
 
 export const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5]));
 
 /** Mounts a component on a bench with these store items, an operator and a router in memory. */
-export async function mountOnBench(
+export async function mountInShop(
   component: Component,
-  options: { props?: object; items?: readonly StoreItem[]; path?: string; attach?: boolean } = {},
-): Promise<{ page: VueWrapper<any>; router: Router; bench: ReturnType<typeof useBench> }> {
+  options: { props?: object; items?: readonly InventoryItem[]; path?: string; attach?: boolean } = {},
+): Promise<{ page: VueWrapper<any>; router: Router; shop: ReturnType<typeof useShop> }> {
   const pinia = createPinia();
   setActivePinia(pinia);
   localStorage.clear();
-  const bench = useBench();
-  bench.$patch({
+  const shop = useShop();
+  shop.$patch({
     operators: [{ id: 'ines', name: 'Ines Varga', role: 'lead' }],
     workshop: SHOP,
     items: [...(options.items ?? [])],
     ready: true,
   } as never);
-  bench.operatorId = 'ines';
+  shop.operatorId = 'ines';
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [{ path: '/:rest(.*)*', component: { template: '<p />' } }],
@@ -85,7 +85,7 @@ export async function mountOnBench(
     ...(options.attach ? { attachTo: document.body } : {}),
   });
   await flushPromises();
-  return { page, router, bench };
+  return { page, router, shop };
 }
 
 /** What stands under a test id. */

@@ -1,8 +1,8 @@
 import { flushPromises } from '@vue/test-utils';
-import type { StoreItem } from '@unto/contract';
+import type { InventoryItem } from '@unto/contract';
 import { defineComponent, type Component } from 'vue';
 import { useTicket } from '../stores/ticket';
-import { fakeServer, mountOnBench } from './bench';
+import { fakeServer, mountInShop } from './bench';
 
 /** A ticket page on which nothing was kept yet; a test names what it looks at. */
 function ticketPage(ticket: object, change: object) {
@@ -10,7 +10,7 @@ function ticketPage(ticket: object, change: object) {
     ticket,
     stations: [],
     checks: [],
-    clocks: [],
+    timers: [],
     weighings: [],
     coatReadings: [],
     coatPictures: [],
@@ -39,7 +39,7 @@ export async function mountOnTicket(
     ticket: { readonly id: string };
     page?: object | undefined;
     props?: object;
-    items?: readonly StoreItem[];
+    items?: readonly InventoryItem[];
     answers?: Record<string, unknown>;
   },
 ) {
@@ -55,7 +55,7 @@ export async function mountOnTicket(
     },
     template: '<Inner v-if="ready" v-bind="props" />',
   });
-  const mounted = await mountOnBench(Host, { items });
+  const mounted = await mountInShop(Host, { items });
   await flushPromises();
   return { ...mounted, server };
 }

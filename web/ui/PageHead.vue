@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useBench } from '../stores/bench';
+import { useShop } from '../stores/shop';
 import { useOperatorPicker } from '../stores/operator-picker';
 
 /** Head of every page: title, what it is about, and who is at the bench. */
 defineProps<{ title: string; about?: string }>();
-const bench = useBench();
+const shop = useShop();
 const picker = useOperatorPicker();
 </script>
 
@@ -15,8 +15,8 @@ const picker = useOperatorPicker();
     <div class="side">
       <slot />
       <button type="button" class="operator no-print" data-test-id="operator" @click="picker.open = true">
-        <template v-if="bench.operator"
-          ><strong>{{ bench.operator.name.split(' ')[0] }}</strong> <span class="quiet">at the bench</span></template
+        <template v-if="shop.operator"
+          ><strong>{{ shop.operator.name.split(' ')[0] }}</strong> <span class="quiet">at the bench</span></template
         >
         <strong v-else class="fault">Who is at the bench?</strong>
       </button>

@@ -39,7 +39,7 @@ export function formatMoney(minor: number, currency: string): string {
 }
 
 /** Seconds as m:ss, or h:mm h from an hour up. */
-export function formatClock(seconds: number): string {
+export function formatTimer(seconds: number): string {
   const left = Math.max(0, Math.ceil(seconds));
   if (left >= 3600)
     return `${Math.floor(left / 3600)}:${String(Math.floor((left % 3600) / 60)).padStart(2, '0')}${NARROW_SPACE}h`;
@@ -49,7 +49,7 @@ export function formatClock(seconds: number): string {
 /** A length of time in words a person would use. */
 export function formatDuration(seconds: number): string {
   if (seconds < 90) return `${formatFigure(seconds, 2)}${NARROW_SPACE}s`;
-  if (seconds < 5400) return `${formatClock(seconds)}${NARROW_SPACE}min`;
+  if (seconds < 5400) return `${formatTimer(seconds)}${NARROW_SPACE}min`;
   return `${Math.floor(seconds / 3600)}${NARROW_SPACE}h ${String(Math.round((seconds % 3600) / 60)).padStart(2, '0')}`;
 }
 

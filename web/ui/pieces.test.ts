@@ -3,25 +3,25 @@ import { flushPromises } from '@vue/test-utils';
 import { decisive, GRADES, makeFigure, supporting } from '@unto/core';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent, ref, type Component } from 'vue';
-import CheckList from '../stations/CheckList.vue';
-import { useEvidence } from '../stores/evidence';
+import CheckList from '../station/CheckList.vue';
+import { useEvidence } from '../evidence/evidence';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
-import { by, fakeServer, item, mountOnBench } from '../testing/bench';
+import { by, fakeServer, item, mountInShop } from '../testing/bench';
 import { mountOnTicket } from '../testing/ticket';
-import CautionStrip from './CautionStrip.vue';
-import ClockRing from './ClockRing.vue';
+import CautionStrip from '../station/CautionStrip.vue';
+import TimerRing from '../timers/TimerRing.vue';
 import EnteredField from './EnteredField.vue';
-import EvidenceSheet from './EvidenceSheet.vue';
-import FigureTile from './FigureTile.vue';
+import EvidenceSheet from '../evidence/EvidenceSheet.vue';
+import FigureTile from '../evidence/FigureTile.vue';
 import { GRADE_WORDS } from './format';
-import GradeMark from './GradeMark.vue';
-import NoticeBar from './NoticeBar.vue';
+import GradeMark from '../evidence/GradeMark.vue';
+import NoticeBar from '../app/NoticeBar.vue';
 import NumberField from './NumberField.vue';
-import OperatorPicker from './OperatorPicker.vue';
-import OutboxStrip from './OutboxStrip.vue';
-import StationLine from './StationLine.vue';
+import OperatorPicker from '../app/OperatorPicker.vue';
+import OutboxStrip from '../app/OutboxStrip.vue';
+import StationLine from '../station/StationLine.vue';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
 afterEach(() => {
@@ -43,21 +43,21 @@ const FIGURE = makeFigure({
 
 describe('a grade', () => {
   it.each(GRADES)('%s is said by word and by a shape of its own', async (grade) => {
-    const { page } = await mountOnBench(GradeMark, { props: { grade } });
+    const { page } = await mountInShop(GradeMark, { props: { grade } });
     expect(page.text()).toBe(GRADE_WORDS[grade].word);
     expect(page.find('path').attributes('d')).toBeTruthy();
     expect(page.element.tagName).toBe('SPAN');
   });
 
   it('opens what its figure rests on, and says so to a screen reader', async () => {
-    const { page } = await mountOnBench(GradeMark, { props: { figure: FIGURE, title: 'Dose' } });
+    const { page } = await mountInShop(GradeMark, { props: { figure: FIGURE, title: 'Dose' } });
     expect(page.find('button').attributes('aria-label')).toBe('Carried: what Dose rests on');
     await page.find('button').trigger('click');
     expect(useEvidence().open).toEqual({ title: 'Dose', figure: FIGURE });
   });
 
   it('in a column keeps its words for the screen reader behind the number', async () => {
-    const { page } = await mountOnBench(GradeMark, { props: { figure: FIGURE, title: 'Dose', short: true } });
+    const { page } = await mountInShop(GradeMark, { props: { figure: FIGURE, title: 'Dose', short: true } });
     expect(page.find('.visually-hidden').text()).toBe('Carried: what Dose rests on');
     expect(page.find('button').attributes('aria-label')).toBeUndefined();
   });
@@ -65,7 +65,7 @@ describe('a grade', () => {
 
 describe('the evidence sheet', () => {
   it('shows value, interval, formula in words and every input, those that only widen marked', async () => {
-    const { page } = await mountOnBench(EvidenceSheet, { attach: true });
+    const { page } = await mountInShop(EvidenceSheet, { attach: true });
     useEvidence().show('Dose', FIGURE);
     await flushPromises();
     const text = document.body.textContent!;
@@ -80,9 +80,9 @@ describe('the evidence sheet', () => {
 
 describe('a figure set large', () => {
   it('has label, value, unit, interval and grade, and a dash without a figure', async () => {
-    const { page } = await mountOnBench(FigureTile, { props: { label: 'dose', figure: FIGURE } });
+    const { page } = await mountInShop(FigureTile, { props: { label: 'dose', figure: FIGURE } });
     expect(page.text()).toMatch(/dose[\s\S]*3\.60J\/mm²[\s\S]*3\.20–4\.00[\s\S]*Carried/);
-    expect((await mountOnBench(FigureTile, { props: { label: 'dose', figure: null } })).page.text()).toMatch(
+    expect((await mountInShop(FigureTile, { props: { label: 'dose', figure: null } })).page.text()).toMatch(
       /dose\s*–/,
     );
   });
@@ -90,7 +90,7 @@ describe('a figure set large', () => {
 
 describe('a number as typed', () => {
   it('takes comma or point, and turns what is no number into one that is refused', async () => {
-    const { page } = await mountOnBench(NumberField, { props: { label: 'Speed', modelValue: Number.NaN } });
+    const { page } = await mountInShop(NumberField, { props: { label: 'Speed', modelValue: Number.NaN } });
     const said = () => page.emitted('update:modelValue')!.at(-1)![0];
     for (const [typed, value] of [
       ['1,5', 1.5],
@@ -104,7 +104,7 @@ describe('a number as typed', () => {
   });
 
   it('may stay empty where it is optional, and keeps what was typed on the screen', async () => {
-    const { page } = await mountOnBench(NumberField, { props: { label: 'Keeps', modelValue: 3, optional: true } });
+    const { page } = await mountInShop(NumberField, { props: { label: 'Keeps', modelValue: 3, optional: true } });
     expect((page.find('input').element as HTMLInputElement).value).toBe('3');
     await page.find('input').setValue(' ');
     expect(page.emitted('update:modelValue')!.at(-1)![0]).toBeNull();
@@ -113,7 +113,7 @@ describe('a number as typed', () => {
   });
 
   it('ties its fault to its field', async () => {
-    const { page } = await mountOnBench(NumberField, {
+    const { page } = await mountInShop(NumberField, {
       props: { label: 'Speed', modelValue: 0, fault: 'Speed must be above 0.' },
     });
     const input = page.find('input');
@@ -128,7 +128,7 @@ describe('a number as typed', () => {
       setup: () => ({ model, units: ['%', '0-1000'] }),
       template: '<EnteredField v-model="model" label="Power" :units="units" test-id="power" />',
     });
-    const { page } = await mountOnBench(Host);
+    const { page } = await mountInShop(Host);
     await page.find('input').setValue('850');
     expect(model.value).toEqual({ value: 850, unit: '%' });
     expect(page.find('[aria-label="Unit of power"]').exists()).toBe(true);
@@ -143,7 +143,7 @@ describe('the station line', () => {
       { station: 'judge', state: 'attention', word: 'faults seen' },
       { station: 'mark', state: 'open', word: '0 of 6' },
     ];
-    const { page } = await mountOnBench(StationLine, { props: { ticketId: 't', stations, open: 'coat' } });
+    const { page } = await mountInShop(StationLine, { props: { ticketId: 't', stations, open: 'coat' } });
     const links = page.findAll('a');
     expect(links.map((link) => link.find('svg').attributes('class'))).toEqual(['done', 'running', 'attention', 'open']);
     expect(links[1]!.attributes('aria-current')).toBe('step');
@@ -156,7 +156,7 @@ describe('a clock', () => {
   it('fills with time and says when to look', async () => {
     vi.useFakeTimers({ now: new Date('2026-03-01T10:02:00Z') });
     const clock = { startedAt: '2026-03-01T10:00:00Z', minimumS: 240, kind: 'dry' };
-    const { page } = await mountOnBench(ClockRing, { props: { clock, of: true } });
+    const { page } = await mountInShop(TimerRing, { props: { clock, of: true } });
     useNow().now = Date.now();
     await page.vm.$nextTick();
     expect(page.attributes('aria-label')).toBe('2:00 left');
@@ -244,7 +244,7 @@ describe('a list of checks', () => {
 describe('what waits and what was said', () => {
   it('shows entries that wait in order and what was refused with its reason', async () => {
     const server = fakeServer();
-    const { page } = await mountOnBench(OutboxStrip);
+    const { page } = await mountInShop(OutboxStrip);
     expect(page.text()).toBe('');
     const entry = { method: 'POST', path: '/api/runs', body: { id: 'a' }, operator: 'ines' };
     const refused = { type: 'invalid-input', title: '', status: 422, detail: 'Power must be at most 100.' };
@@ -264,7 +264,7 @@ describe('what waits and what was said', () => {
 
   it('offers an undo, and goes away by itself', async () => {
     vi.useFakeTimers();
-    const { page } = await mountOnBench(NoticeBar);
+    const { page } = await mountInShop(NoticeBar);
     const undo = vi.fn();
     useNotices().say('Taken: Corvid Film.', 'plain', undo);
     await page.vm.$nextTick();
@@ -281,14 +281,14 @@ describe('what waits and what was said', () => {
 describe('who is at the bench', () => {
   it('is picked in two presses', async () => {
     fakeServer();
-    const { page, bench } = await mountOnBench(OperatorPicker, { attach: true });
-    bench.operators = [...bench.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator' }];
+    const { page, shop } = await mountInShop(OperatorPicker, { attach: true });
+    shop.operators = [...shop.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator' }];
     const { useOperatorPicker } = await import('../stores/operator-picker');
     useOperatorPicker().open = true;
     await flushPromises();
     document.querySelector<HTMLElement>(by('person-Tobin'))!.click();
     await flushPromises();
-    expect(bench.operatorId).toBe('tobin');
+    expect(shop.operatorId).toBe('tobin');
     expect(useOperatorPicker().open).toBe(false);
     page.unmount();
   });

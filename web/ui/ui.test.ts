@@ -3,7 +3,7 @@ import { createTicket, type Problem } from '@unto/contract';
 import { nextTick } from 'vue';
 import { ApiProblem } from '../api/client';
 import {
-  formatClock,
+  formatTimer,
   formatDuration,
   formatFigure,
   formatMoney,
@@ -57,7 +57,7 @@ describe('numbers as written', () => {
     [160, '2:40'],
     [4920, '1:22 h'],
     [-5, '0:00'],
-  ])('show %s s on a clock as %s', (seconds, text) => expect(plain(formatClock(seconds))).toBe(text));
+  ])('show %s s on a clock as %s', (seconds, text) => expect(plain(formatTimer(seconds))).toBe(text));
 
   it('say times as people do', () => {
     expect(plain(formatDuration(75))).toBe('75 s');

@@ -71,15 +71,15 @@ function opened(): Pixels {
 
 /** The heavy part of the core, away from the page. */
 const computations: Computations = {
-  design: async ({ design, limits, bench }) =>
+  design: async ({ design, limits, equipment }) =>
     answered(() => {
       const layout = layoutCoupon(design, limits);
       return {
         layout,
-        predictions: predictCells(layout, bench),
-        runTimeS: couponRunTime(layout, bench.motion),
-        runUpMm: widestRunUp(layout, bench.motion),
-        labelDose: labelDose(layout, bench),
+        predictions: predictCells(layout, equipment),
+        runTimeS: couponRunTime(layout, equipment.motion),
+        runUpMm: widestRunUp(layout, equipment.motion),
+        labelDose: labelDose(layout, equipment),
       };
     }),
   program: async ({ layout, options }) => answered(() => couponGcode(layout, options)),
@@ -118,9 +118,9 @@ const computations: Computations = {
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
-  window: async ({ cells, bench, seed, job, map }) =>
+  window: async ({ cells, equipment, seed, job, map }) =>
     answered(() => {
-      const fit = fitWindow({ cells, bench, seed });
+      const fit = fitWindow({ cells, equipment, seed });
       return { fit, map: windowMap(fit, map), answer: settingFromWindow(fit, job) };
     }),
 };

@@ -6,7 +6,7 @@ import type {
   CellPrediction,
   CoatMap,
   CoatReference,
-  CouponBench,
+  CouponEquipment,
   CouponDesign,
   CouponLayout,
   CouponLimits,
@@ -14,7 +14,7 @@ import type {
   GcodeOptions,
   SettingAnswer,
   SettingJob,
-  WindowBench,
+  WindowEquipment,
   WindowCell,
   WindowFit,
   WindowMap,
@@ -60,7 +60,7 @@ export interface ReadCouponPicture {
 
 /** Everything the worker computes. */
 export interface Computations {
-  design(task: { design: CouponDesign; limits: CouponLimits; bench: CouponBench }): Promise<Answer<DesignedCoupon>>;
+  design(task: { design: CouponDesign; limits: CouponLimits; equipment: CouponEquipment }): Promise<Answer<DesignedCoupon>>;
   program(task: { layout: CouponLayout; options: GcodeOptions }): Promise<Answer<string>>;
   drawing(layout: CouponLayout): Promise<Answer<string>>;
   dxf(layout: CouponLayout): Promise<Answer<string>>;
@@ -93,7 +93,7 @@ export interface Computations {
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
   window(task: {
     cells: readonly WindowCell[];
-    bench: WindowBench;
+    equipment: WindowEquipment;
     seed: number;
     job: SettingJob;
     map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; intervalMm: number; passes: number };

@@ -1,12 +1,30 @@
-import { LATER_FIELDS } from '@unto/contract';
-
 /**
  * Choices, identifications and kept files. Fields that store items gained are written into revisions made before, which are closed
  * to everything else.
  */
 export const name = '0002-choosing';
 
-const backfill = Object.entries(LATER_FIELDS)
+/** Fields that items gained with this migration, as they were then. */
+const GAINED = {
+  head: { pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null },
+  lens: { spotSource: 'stated' },
+  compound: {
+    makerClaim: '',
+    marks: 'dark',
+    forceDry: 'never',
+    thinner: '',
+    thinnerMinorPerL: 0,
+    potLifeHours: null,
+    dataSheet: null,
+    leadTimeDays: null,
+    availability: null,
+    help: null,
+    trackRecord: null,
+  },
+  substrate: { alloy: '', ground: 'light', gaugeNumber: null, gaugeMetal: null, density: null, diameterMm: null },
+};
+
+const backfill = Object.entries(GAINED)
   .map(
     ([kind, fields]) =>
       `UPDATE store_revisions SET body = '${JSON.stringify(fields)}'::jsonb || body

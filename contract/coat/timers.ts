@@ -1,0 +1,31 @@
+import { object, type InferType } from 'yup';
+import { amount, instant, oneOf, orNull, positive, record, text, uuid, word, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+
+/** Shaking, drying, how long a mix may be used, cooling. */
+export const TIMER_KINDS = ['shake', 'dry', 'pot', 'cool'] as const;
+export type TimerKind = (typeof TIMER_KINDS)[number];
+export const createTimer = object({
+  id: uuid().label('id'),
+  kind: oneOf('Clock', TIMER_KINDS),
+  label: text('Label', 120),
+  minimumS: positive('Time', 's').max(30 * 86400, 'Time must be at most 30 days.'),
+}).noUnknown();
+export const TIMER_OUTCOMES = ['passed', 'dropped'] as const;
+
+/** Ends a clock: `passed` when the gate is met (gloss gone, cool to the hand), `dropped` when the coat was rinsed off. */
+export const endTimer = object({ outcome: oneOf('Outcome', TIMER_OUTCOMES) }).noUnknown();
+export type CreateTimer = InferType<typeof createTimer>;
+export const timer = record({
+  id: uuid(),
+  kind: word(TIMER_KINDS),
+  label: words(),
+  minimumS: amount(),
+  ticketId: uuid(),
+  ticketTitle: words(),
+  startedAt: instant(),
+  endedAt: orNull(instant()),
+  outcome: orNull(word(TIMER_OUTCOMES)),
+});
+export type Timer = Frozen<InferType<typeof timer>>;
+export type EndTimer = InferType<typeof endTimer>;

@@ -1,0 +1,128 @@
+import { list, page, uuid } from '../fields/index.js';
+import { actOnBurn, settleBurn, startBurn } from '../devices/index.js';
+import { keptFile } from '../files/index.js';
+import {
+  coupon,
+  couponSummary,
+  createCoupon,
+  createReading,
+  listCouponsQuery,
+  markBurnt,
+  redesignCoupon,
+  ticketWindow,
+} from './coupons.js';
+import { createCouponPicture, takeCouponPicture } from './pictures.js';
+import { createTestStep, keptTestStep } from './step-test.js';
+import { route } from '../routing/index.js';
+
+export const couponRoutes = {
+  listCoupons: route({
+    method: 'get',
+    path: '/api/coupons',
+    summary: 'Coupons, newest first, by cursor',
+    params: {},
+    query: listCouponsQuery,
+    answer: page(couponSummary),
+  }),
+  createCoupon: route({
+    method: 'post',
+    path: '/api/coupons',
+    summary: 'Keep a coupon design',
+    params: {},
+    body: createCoupon,
+    answer: coupon,
+  }),
+  coupon: route({
+    method: 'get',
+    path: '/api/coupons/:id',
+    summary: 'A coupon with its readings',
+    params: { id: uuid() },
+    answer: coupon,
+  }),
+  ticketWindow: route({
+    method: 'get',
+    path: '/api/tickets/:id/window-cells',
+    summary: 'The scrubbed cells that a ticket’s window is fitted to',
+    params: { id: uuid() },
+    answer: ticketWindow,
+  }),
+  redesignCoupon: route({
+    method: 'put',
+    path: '/api/coupons/:id',
+    summary: 'Redesign a coupon that is not burnt',
+    params: { id: uuid() },
+    body: redesignCoupon,
+    answer: coupon,
+  }),
+  markBurnt: route({
+    method: 'put',
+    path: '/api/coupons/:id/burnt',
+    summary: 'Say that a coupon was burnt',
+    params: { id: uuid() },
+    body: markBurnt,
+    answer: coupon,
+  }),
+  startBurn: route({
+    method: 'post',
+    path: '/api/coupons/:id/burns',
+    summary: 'Send a coupon’s program to the controller',
+    params: { id: uuid() },
+    body: startBurn,
+    answer: coupon,
+  }),
+  lookAtBurn: route({
+    method: 'put',
+    path: '/api/burns/:id/look',
+    summary: 'Ask the controller how far it is, and keep it',
+    params: { id: uuid() },
+    answer: coupon,
+  }),
+  actOnBurn: route({
+    method: 'put',
+    path: '/api/burns/:id/act',
+    summary: 'Pause, resume or stop a run',
+    params: { id: uuid() },
+    body: actOnBurn,
+    answer: coupon,
+  }),
+  settleBurn: route({
+    method: 'put',
+    path: '/api/burns/:id/settle',
+    summary: 'Take a run that broke off as partly done, or burn its other cells',
+    params: { id: uuid() },
+    body: settleBurn,
+    answer: coupon,
+  }),
+  takeCouponPicture: route({
+    method: 'post',
+    path: '/api/coupons/:id/camera',
+    summary: 'Take a picture of a coupon on its card and keep it as a file',
+    params: { id: uuid() },
+    body: takeCouponPicture,
+    answer: keptFile,
+  }),
+  createCouponPicture: route({
+    method: 'post',
+    path: '/api/coupons/:id/pictures',
+    summary: 'Keep what a picture of a coupon tells of its cells',
+    params: { id: uuid() },
+    body: createCouponPicture,
+    answer: coupon,
+  }),
+  createReading: route({
+    method: 'post',
+    path: '/api/coupons/:id/readings',
+    summary: 'Enter outcomes of cells',
+    params: { id: uuid() },
+    body: createReading,
+    answer: coupon,
+  }),
+  createTestStep: route({
+    method: 'post',
+    path: '/api/tickets/:id/test-steps',
+    summary: 'Keep a tiny cell fired on the piece itself',
+    params: { id: uuid() },
+    body: createTestStep,
+    answer: list(keptTestStep),
+  }),
+} as const;

@@ -1,0 +1,30 @@
+import { object, type InferType } from 'yup';
+import { STEP_TEST_OUTCOMES } from '@unto/core';
+import { amount, instant, note, oneOf, positive, record, uuid, who, within, word, words } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import { revisions } from './coupons.js';
+
+/** A tiny cell fired on the piece itself, rinsed and scrubbed. Appended, never changed. */
+export const createTestStep = object({
+  id: uuid().label('id'),
+  powerPercent: within('Power', 0, 100, '%').moreThan(0, 'Power must be above 0.'),
+  speedMmPerS: positive('Speed', 'mm/s'),
+  intervalMm: positive('Interval', 'mm'),
+  outcome: oneOf('Outcome', STEP_TEST_OUTCOMES),
+  note: note('Where', 300),
+}).noUnknown();
+export type CreateTestStep = InferType<typeof createTestStep>;
+
+export const keptTestStep = record({
+  id: uuid(),
+  powerPercent: amount(),
+  powerW: amount(),
+  speedMmPerS: amount(),
+  intervalMm: amount(),
+  outcome: word(STEP_TEST_OUTCOMES),
+  note: words(),
+  revisions,
+  at: instant(),
+  by: who(),
+});
+export type KeptTestStep = Frozen<InferType<typeof keptTestStep>>;

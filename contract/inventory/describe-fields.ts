@@ -1,0 +1,76 @@
+import type { SchemaDescription, SchemaObjectDescription } from 'yup';
+import { INVENTORY_BODIES, INVENTORY_LINKS, type InventoryKind } from './bodies.js';
+
+/** One field of a store item's form, read off its schema. */
+export interface ShelfField {
+  readonly key: string;
+  readonly label: string;
+  readonly unit: string;
+  readonly kind: 'text' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows' | 'file';
+  readonly optional: boolean;
+  readonly words: readonly string[];
+  readonly linkTo?: InventoryKind | undefined;
+  /** Columns of a table of rows: key, label, whether a number. */
+  readonly columns: readonly { readonly key: string; readonly label: string; readonly number: boolean }[];
+}
+
+/** The fields of a kind, in the order of its schema. */
+export function shelfFields(kind: InventoryKind): ShelfField[] {
+  const { fields } = INVENTORY_BODIES[kind].describe() as SchemaObjectDescription;
+  return Object.entries(fields).map(([key, field]) => fieldOf(kind, key, field as SchemaDescription));
+}
+
+function fieldOf(kind: InventoryKind, key: string, field: SchemaDescription): ShelfField {
+  const inner = (
+    field as SchemaDescription & { innerType?: SchemaDescription & { fields?: Record<string, SchemaDescription> } }
+  ).innerType;
+  const link = INVENTORY_LINKS[kind];
+  const base = {
+    key,
+    label: field.label ?? key,
+    unit: String((field.meta as { unit?: string } | undefined)?.unit ?? ''),
+    optional: field.nullable,
+    columns: [],
+    words: [] as string[],
+  };
+  if (link?.field === key) return { ...base, kind: 'link', linkTo: link.kind };
+  if (field.type === 'object') return { ...base, kind: 'file' };
+  if (field.type === 'array' && inner?.fields) {
+    const columns = Object.entries(inner.fields).map(([column, described]) => ({
+      key: column,
+      label: described.label ?? column,
+      number: described.type === 'number',
+    }));
+    return { ...base, kind: 'rows', columns };
+  }
+  if (field.type === 'array') return { ...base, kind: 'many', words: (inner?.oneOf ?? []) as string[] };
+  if (field.oneOf.length)
+    return {
+      ...base,
+      kind: 'one',
+      words: (field.oneOf as (string | null)[]).filter((word): word is string => word !== null),
+    };
+  if (field.type === 'boolean') return { ...base, kind: 'yes' };
+  return { ...base, kind: field.type === 'number' ? 'number' : 'text' };
+}
+
+/** A first body of a kind to be filled in. */
+export function emptyBody(kind: InventoryKind): Record<string, unknown> {
+  return Object.fromEntries(shelfFields(kind).map((field) => [field.key, blank(field)]));
+}
+
+function blank(field: ShelfField): unknown {
+  switch (field.kind) {
+    case 'rows':
+    case 'many':
+      return [];
+    case 'yes':
+      return false;
+    case 'number':
+      return field.optional ? null : Number.NaN;
+    case 'one':
+      return field.optional ? null : field.words[0];
+    default:
+      return field.optional ? null : '';
+  }
+}

@@ -1,0 +1,101 @@
+import { number, object, mixed, string, type InferType } from 'yup';
+import { figure } from '../evidence/index.js';
+import {
+  amount,
+  flag,
+  instant,
+  list,
+  oneOf,
+  orNull,
+  pageQuery,
+  record,
+  text,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+  yes,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import { INVENTORY_KINDS, type InventoryBodyOf, type InventoryKind } from './bodies.js';
+
+const anyBody = () => mixed<InventoryBodyOf[InventoryKind]>().required('The body is missing.');
+
+export const createInventoryItem = object({
+  id: uuid().label('id'),
+  kind: oneOf('Kind', INVENTORY_KINDS),
+  body: anyBody(),
+}).noUnknown();
+export const reviseInventoryItem = object({ version: whole('Version', 1, 1e9), body: anyBody() }).noUnknown();
+export const retireInventoryItem = object({ version: whole('Version', 1, 1e9), retired: yes('Retired') }).noUnknown();
+export const listInventoryQuery = object({
+  ...pageQuery,
+  kind: string<InventoryKind>()
+    .oneOf([...INVENTORY_KINDS])
+    .optional(),
+  retired: number().oneOf([0, 1]).optional(),
+});
+
+export type CreateInventoryItem = InferType<typeof createInventoryItem>;
+export type ReviseInventoryItem = InferType<typeof reviseInventoryItem>;
+export type RetireInventoryItem = InferType<typeof retireInventoryItem>;
+
+export const exportInventoryQuery = object({
+  kind: string<InventoryKind>()
+    .oneOf([...INVENTORY_KINDS])
+    .optional(),
+});
+/** A file of store items brought back: JSON of any kinds, or CSV of one. */
+export const importInventory = object({
+  format: oneOf('Format', ['csv', 'json'] as const),
+  kind: oneOf('Kind', INVENTORY_KINDS).optional(),
+  text: text('File', 20_000_000),
+}).noUnknown();
+export type ImportInventory = InferType<typeof importInventory>;
+
+/** What became of an import: nothing is kept when there is a problem. */
+export const inventoryReport = record({
+  created: amount(),
+  revised: amount(),
+  unchanged: amount(),
+  problems: list(record({ line: amount(), message: words() })),
+});
+export type InventoryReport = Frozen<InferType<typeof inventoryReport>>;
+
+/** What rests on an item, and for a container what is left in it. */
+export const inventoryUse = record({
+  tickets: amount(),
+  coupons: amount(),
+  runs: amount(),
+  weighings: amount(),
+  left: orNull(record({ grams: figure(), pieces: orNull(figure()), weighedAt: instant() })),
+});
+export type InventoryUse = Frozen<InferType<typeof inventoryUse>>;
+
+/** One revision of an item. */
+export const inventoryRevision = record({
+  id: uuid(),
+  itemId: uuid(),
+  number: amount(),
+  body: mixed<InventoryBodyOf[InventoryKind]>().required(),
+  at: instant(),
+  byId: who(),
+});
+export type InventoryRevision = Frozen<InferType<typeof inventoryRevision>>;
+
+/** A file of items of any kinds. */
+export const inventoryFile = record({
+  format: words(),
+  version: amount(),
+  items: list(
+    record({
+      id: uuid(),
+      kind: word(INVENTORY_KINDS),
+      retired: flag(),
+      body: mixed<InventoryBodyOf[InventoryKind]>().required(),
+    }),
+  ),
+});
+export type InventoryFile = Frozen<InferType<typeof inventoryFile>>;
+export type ListInventoryQuery = InferType<typeof listInventoryQuery>;

@@ -1,0 +1,36 @@
+import { uuid } from '../fields/index.js';
+import { cardQuery } from '../devices/index.js';
+import { route } from '../routing/index.js';
+
+export const paperRoutes = {
+  couponSheet: route({
+    method: 'get',
+    path: '/api/coupons/:id/sheet.pdf',
+    summary: 'Working sheet of a coupon',
+    params: { id: uuid() },
+    answer: { media: 'application/pdf' },
+  }),
+  cardPdf: route({
+    method: 'get',
+    path: '/api/card.pdf',
+    summary: 'Reference card to print',
+    params: {},
+    query: cardQuery,
+    answer: { media: 'application/pdf' },
+  }),
+  stepScalePdf: route({
+    method: 'get',
+    path: '/api/step-scale.pdf',
+    summary: 'Step scale to print, for reading coupons by eye',
+    params: {},
+    answer: { media: 'application/pdf' },
+  }),
+  cardSvg: route({
+    method: 'get',
+    path: '/api/card.svg',
+    summary: 'Reference card',
+    params: {},
+    query: cardQuery,
+    answer: { media: 'image/svg+xml' },
+  }),
+} as const;

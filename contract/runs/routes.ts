@@ -1,0 +1,82 @@
+import { uuid } from '../fields/index.js';
+import {
+  cleaning,
+  createCleaning,
+  createJudgement,
+  createRun,
+  importLedgerQuery,
+  MAX_LEDGER_BYTES,
+  importReport,
+  judgement,
+  ledgerPage,
+  ledgerQuery,
+  ledgerRecord,
+} from './runs.js';
+import { route } from '../routing/index.js';
+
+export const runRoutes = {
+  createRun: route({
+    method: 'post',
+    path: '/api/runs',
+    summary: 'Log a run',
+    params: {},
+    body: createRun,
+    answer: ledgerRecord,
+  }),
+  run: route({
+    method: 'get',
+    path: '/api/runs/:id',
+    summary: 'A run with its cleaning and judgement',
+    params: { id: uuid() },
+    answer: ledgerRecord,
+  }),
+  createCleaning: route({
+    method: 'post',
+    path: '/api/runs/:id/cleanings',
+    summary: 'Log how a run was cleaned',
+    params: { id: uuid() },
+    body: createCleaning,
+    answer: cleaning,
+  }),
+  createJudgement: route({
+    method: 'post',
+    path: '/api/runs/:id/judgements',
+    summary: 'Judge a run',
+    params: { id: uuid() },
+    body: createJudgement,
+    answer: judgement,
+  }),
+  ledger: route({
+    method: 'get',
+    path: '/api/ledger',
+    summary: 'The record, newest first, by cursor',
+    params: {},
+    query: ledgerQuery,
+    answer: ledgerPage,
+  }),
+  ledgerCsv: route({
+    method: 'get',
+    path: '/api/ledger.csv',
+    summary: 'The record as CSV',
+    params: {},
+    query: ledgerQuery,
+    answer: { media: 'text/csv' },
+  }),
+  ledgerJson: route({
+    method: 'get',
+    path: '/api/ledger.json',
+    summary: 'The record as JSON',
+    params: {},
+    query: ledgerQuery,
+    answer: { media: 'application/json' },
+  }),
+  importLedger: route({
+    method: 'post',
+    path: '/api/ledger/import',
+    summary: 'Bring an exported record back',
+    params: {},
+    query: importLedgerQuery,
+    answer: importReport,
+    takesFile: MAX_LEDGER_BYTES,
+  }),
+} as const;

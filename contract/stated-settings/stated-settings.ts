@@ -1,0 +1,56 @@
+import { object, type InferType } from 'yup';
+import { SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES } from '@unto/core';
+import {
+  amount,
+  enteredInterval,
+  enteredPower,
+  enteredSpeed,
+  instant,
+  note,
+  oneOf,
+  optionalNumber,
+  orNull,
+  pageQuery,
+  record,
+  text,
+  uuid,
+  who,
+  whole,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+
+const statedFields = {
+  id: uuid().label('id'),
+  title: text('What it marks', 160),
+  family: oneOf('Material', SUBSTRATE_FAMILIES),
+  wavelengthClass: oneOf('Beam', WAVELENGTH_CLASSES),
+  ratedW: optionalNumber('Rated power of that head', 'W'),
+  topSpeedMmPerS: optionalNumber('Top speed of that head', 'mm/s'),
+  power: enteredPower().nullable().defined().default(null),
+  speed: enteredSpeed().nullable().defined().default(null),
+  interval: enteredInterval().nullable().defined().default(null),
+  frequencyKHz: optionalNumber('Frequency', 'kHz'),
+  pulseNs: optionalNumber('Pulse length', 'ns'),
+  passes: whole('Passes', 1, 99),
+  source: text('Who says so', 200),
+  note: note('Note', 1000),
+};
+
+/** A setting somebody stated: a label, a data sheet, an old note. Kept in the units it came in. */
+export const createStatedSetting = object(statedFields).noUnknown();
+export type CreateStatedSetting = InferType<typeof createStatedSetting>;
+
+/** A stated setting with what can be said of it in core units; null where that cannot be known. */
+export const statedSetting = record({
+  ...statedFields,
+  powerPercent: orNull(amount()),
+  powerW: orNull(amount()),
+  speedMmPerS: orNull(amount()),
+  intervalMm: orNull(amount()),
+  doseJPerMm2: orNull(amount()),
+  at: instant(),
+  by: who(),
+});
+export type StatedSetting = Frozen<InferType<typeof statedSetting>>;
+
+export const listStatedSettingsQuery = object(pageQuery);

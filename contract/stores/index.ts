@@ -1,5 +1,0 @@
-export * from './bench-bodies.js';
-export * from './bodies.js';
-export * from './describe-fields.js';
-export * from './requests.js';
-export * from './shelf-bodies.js';

@@ -1,0 +1,74 @@
+import { type InferType } from 'yup';
+import { STATION_STATES, STATIONS, YIELD_OF, type StationState } from '@unto/core';
+import { coatPicture, coatReading, storedCoat, timer, weighing } from '../coat/index.js';
+import { couponSummary, COUPON_STAGES, keptTestStep } from '../coupons/index.js';
+import { figure } from '../evidence/index.js';
+import { amount, describes, flag, instant, list, orNull, record, uuid, word, words } from '../fields/index.js';
+import { fitting, placeReading } from '../place/index.js';
+import { sheet } from '../prepare/index.js';
+import { recipe } from '../recipes/index.js';
+import type { Frozen } from '../routing/index.js';
+import { ledgerRecord } from '../runs/index.js';
+import { check, ticket } from '../tickets/index.js';
+
+/** How far a ticket is, counted from what stands after corrections and rinsed-off coats. */
+export const ticketProgress = record({
+  coatedPieces: amount(),
+  storedPieces: amount(),
+  /** The earliest date of a stored coat; null where none is stored or none has a date. */
+  storedUntil: orNull(instant()),
+  /** When the last running drying timer has run its minimum; null when none runs. */
+  dryingUntil: orNull(instant()),
+  coupon: word(['none', ...COUPON_STAGES]),
+  recipeNumber: orNull(amount()),
+  markedPieces: amount(),
+  runs: amount(),
+  runsCleaned: amount(),
+  runsJudged: amount(),
+  runsFaulty: amount(),
+});
+export type TicketProgress = Frozen<InferType<typeof ticketProgress>>;
+
+export const stationState = describes<StationState>()(
+  record({ station: word(STATIONS), state: word(STATION_STATES), word: words() }),
+);
+
+/** A ticket with everything recorded on it. */
+export const ticketPage = record({
+  ticket,
+  stations: list(stationState),
+  progress: ticketProgress,
+  checks: list(check),
+  timers: list(timer),
+  weighings: list(weighing),
+  /** Oldest first. */
+  coatReadings: list(coatReading),
+  /** Pictures of coats, oldest first. */
+  coatPictures: list(coatPicture),
+  /** Coated pieces on the shelf and those taken up since, oldest first. */
+  storedCoats: list(storedCoat),
+  coupons: list(couponSummary),
+  /** Tiny cells fired on the piece itself, oldest first. */
+  testSteps: list(keptTestStep),
+  recipes: list(recipe),
+  runs: list(ledgerRecord),
+  /** Newest first. */
+  placeReadings: list(placeReading),
+  /** What was fitted last to the machine this ticket is planned on; null where nobody ever changed anything. */
+  fitting: orNull(fitting),
+  /** The newest offset from pointer to beam of the head, on whatever ticket. */
+  pointer: orNull(placeReading),
+  /** The newest layout of a sheet; null where none was kept. */
+  sheet: orNull(sheet),
+  /** Depth of focus of the lens as its newest dot hunt found it. */
+  huntedDepth: orNull(figure()),
+  /** Pieces judged before and how many came out good: of this pairing, or of the shop where the pairing is new. */
+  yieldBefore: record({ good: amount(), made: amount(), of: word(YIELD_OF) }),
+  /** Transfer efficiencies learnt for the chosen compound, newest first. */
+  transferSamples: list(amount()),
+  /** Mass applied and strokes counted for the chosen compound by whoever is asked for, newest first. */
+  strokeSamples: list(record({ grams: amount(), strokes: amount() })),
+  /** Contents of the containers of the chosen compound at their newest weighing, or as bought. */
+  containersLeft: list(record({ containerId: uuid(), leftG: amount(), weighed: flag(), pieces: orNull(figure()) })),
+});
+export type TicketPage = Frozen<InferType<typeof ticketPage>>;

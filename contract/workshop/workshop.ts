@@ -1,0 +1,27 @@
+import { object, type InferType } from 'yup';
+import { MASS_UNITS } from '@unto/core';
+import { notNegative, oneOf, text, timeZone, uuid, whole, within } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+
+export const createOperator = object({
+  id: uuid().label('id'),
+  name: text('Name', 80),
+  role: text('Role', 40),
+}).noUnknown();
+export const operator = createOperator;
+export type CreateOperator = InferType<typeof createOperator>;
+export type Operator = Frozen<CreateOperator>;
+
+/** Settings of the whole shop. */
+export const changeWorkshop = object({
+  version: whole('Version', 1, 1e9),
+  name: text('Workshop', 120),
+  currency: text('Currency', 8),
+  labourMinorPerMinute: notNegative('Labour rate', 'per minute'),
+  bound: within('Share that must hold in the worst case', 0.5, 0.99),
+  tolerancePower: within('Power may drift by', 0, 0.5),
+  toleranceFocusMm: within('Focus may drift by', 0, 10, 'mm'),
+  massUnit: oneOf('Mass shown in', MASS_UNITS),
+  timeZone: timeZone('Time zone'),
+}).noUnknown();
+export type Workshop = Frozen<InferType<typeof changeWorkshop>>;

@@ -1,0 +1,175 @@
+import { converter } from 'culori';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { cardSvg, reflectanceOf, referenceCard, type CardSize } from '../target/index.js';
+import { couponSvg, layoutCoupon, PLAIN_DESIGN, type CouponDesign, type CouponLayout } from '../coupon/index.js';
+import { lightness } from '../imaging/index.js';
+import { proposeOutcome, retention, usualRules, type CellMeasure } from './index.js';
+import { openCardPicture, readCoupon } from './read-coupon.js';
+
+/*
+ * Pictures that no part of the product drew: card and coupon as vector drawings, put together, tilted and blurred by the library sharp
+ * (librsvg and libvips), with greys of known lightness for cells.
+ */
+const DESIGN: CouponDesign = {
+  ...PLAIN_DESIGN,
+  code: 'K-316',
+  axes: {
+    x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 5 },
+    y: { parameter: 'speed', spacing: 'log', from: 80, to: 420, count: 4 },
+  },
+  fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.06, frequencyKHz: null, pulseNs: null },
+  cell: { widthMm: 6, heightMm: 5 },
+  gapMm: 1.2,
+  marginMm: 3,
+  fill: 'filled',
+  lineSpacingMm: 0.5,
+  hatchAngleDeg: 0,
+  directions: 'two-way',
+  labels: { at: 'edges', heightMm: 1.8, powerPercent: 100, speedMmPerS: 60 },
+  blank: { widthMm: 60, heightMm: 48 },
+};
+const LIMITS = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };
+const layout = layoutCoupon(DESIGN, LIMITS);
+const GROUND = 170;
+/** A grey of its own for every cell, so that a cell taken for its neighbour shows. */
+const greyOf = (index: number) => 20 + ((index * 67) % 120);
+
+type Paint = (index: number) => readonly [number, number, number];
+const GREYS: Paint = (index) => [greyOf(index), greyOf(index), greyOf(index)];
+
+function coloured(of: CouponLayout, paint: Paint): string {
+  return couponSvg(of)
+    .replace('fill="none" stroke="#59636A" stroke-width="0.1"/>', `fill="rgb(${GROUND},${GROUND},${GROUND})"/>`)
+    .replace('<g id="cells" stroke="#1F262B" stroke-width="0.05">', '<g id="cells">')
+    .replace(/<g id="cell-(\d+)"([^>]*)>(<title>.*?<\/title>)<rect/g, (_, n: string, rest: string, title: string) => {
+      return `<g id="cell-${n}"${rest}>${title}<rect fill="rgb(${paint(Number(n) - 1).join()})"`;
+    })
+    .replace('stroke-width="0.15"', 'stroke-width="0.22"');
+}
+
+async function photo(
+  turn: number,
+  card: CardSize = 'A5',
+  matrix: [number, number, number, number] = [1, 0.02, -0.03, 1],
+  paint: Paint = GREYS,
+) {
+  const { widthMm, heightMm } = referenceCard(card);
+  const wide = 1700;
+  const scale = wide / widthMm;
+  const paper = await sharp(Buffer.from(cardSvg(card)), { density: 300 })
+    .resize(wide, Math.round(heightMm * scale), { fit: 'fill' })
+    .flatten({ background: '#fff' })
+    .png()
+    .toBuffer();
+  const coupon = await sharp(Buffer.from(coloured(layout, paint)), { density: 400 })
+    .resize(Math.round(60 * scale), Math.round(48 * scale), { fit: 'fill' })
+    .rotate(2, { background: '#ffffff00' })
+    .png()
+    .toBuffer();
+  const laid = await sharp(paper)
+    .composite([{ input: coupon, left: Math.round(0.36 * wide), top: Math.round(0.25 * wide) }])
+    .png()
+    .toBuffer();
+  const tilted = await sharp(laid).affine(matrix, { background: '#6b6258', interpolator: 'bicubic' }).png().toBuffer();
+  const { data, info } = await sharp(tilted)
+    .extend({ top: 70, bottom: 40, left: 50, right: 90, background: '#6b6258' })
+    .rotate(turn)
+    .blur(0.8)
+    // A camera that leaves white some room.
+    .linear(0.88, 0)
+    .jpeg({ quality: 90 })
+    .toBuffer()
+    .then((file) => sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true }));
+  return {
+    width: info.width,
+    height: info.height,
+    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
+  };
+}
+
+describe('coupons in pictures made by other means', () => {
+  it.each([0, 90, 180, 270])(
+    'are read the same with the card turned by %i°',
+    async (turn) => {
+      const reading = readCoupon(openCardPicture(await photo(turn)), layout);
+      expect(reading.sure).toBe(true);
+      expect(reading.code.text).toBe('K-316');
+      for (const { cell, lightness: read } of reading.cells) {
+        const wanted = lightness(reflectanceOf(greyOf(cell)));
+        expect(Math.abs(read! - wanted), `cell ${cell + 1}: ${read} for ${wanted}`).toBeLessThan(2);
+      }
+    },
+    30_000,
+  );
+
+  it('are read on the larger card, and with a stronger tilt', async () => {
+    const reading = readCoupon(openCardPicture(await photo(0, 'A4', [0.94, 0.05, -0.06, 1.02])), layout);
+    expect([reading.card, reading.sure]).toEqual(['A4', true]);
+    const misses = reading.cells.map(({ cell, lightness: read }) =>
+      Math.abs(read! - lightness(reflectanceOf(greyOf(cell)))),
+    );
+    expect(misses.filter((miss) => miss < 2).length / misses.length).toBeGreaterThanOrEqual(0.95);
+  }, 30_000);
+});
+
+describe('the tint of a mark', () => {
+  it('is the chroma that culori makes of the same colour, and none for greys', async () => {
+    const browns: Paint = (index) => [40 + 3 * index, 30 + 2 * index, 22 + ((index * 7) % 12)];
+    const paint: Paint = (index) => (index % 2 ? browns(index) : GREYS(index));
+    const { cells } = readCoupon(openCardPicture(await photo(90, 'A5', undefined, paint)), layout);
+    const toLab = converter('lab65');
+    for (const { cell, chroma, contrast } of cells) {
+      if (contrast! < 12) continue;
+      const [r, g, b] = paint(cell).map(reflectanceOf) as [number, number, number];
+      const wanted = toLab({ mode: 'lrgb', r, g, b });
+      const miss = Math.abs(chroma! - Math.hypot(wanted.a, wanted.b));
+      expect(miss, `cell ${cell + 1}: ${chroma} for ${Math.hypot(wanted.a, wanted.b)}`).toBeLessThan(2.5);
+    }
+  }, 30_000);
+});
+
+describe('outcomes by the rules', () => {
+  const measure = (change: Partial<CellMeasure> = {}): CellMeasure => ({
+    ...{ cell: 0, unreadable: null, lightness: 20, bareLightness: 70, contrast: 50, deltaE: 45, coverage: 1 },
+    ...{ chroma: 4, evenness: 0.95, grain: 1, edgeUm: 90, halo: 0.02 },
+    ...change,
+  });
+  const rules = usualRules('dark on light');
+  const outcome = (now: Partial<CellMeasure>, before: Partial<CellMeasure> | null = {}) =>
+    proposeOutcome(measure(now), before && { measure: measure(before), noise: 0.5 }, rules, 'dark on light')?.outcome;
+
+  // Limits as the trade has them: common practice, no source.
+  it.each([
+    [{}, 'holds'],
+    [{ contrast: 19.9 }, 'under'],
+    [{ contrast: 42 }, 'under'],
+    [{ contrast: 43 }, 'holds'],
+    [{ coverage: 0.89 }, 'under'],
+    [{ halo: 0.3 }, 'over'],
+    [{ edgeUm: 400 }, 'over'],
+    [{ evenness: 0.7 }, 'over'],
+    [{ chroma: 9.9 }, 'holds'],
+    [{ chroma: 10.1 }, 'over'],
+    [{ chroma: 40, contrast: 10 }, 'under'],
+    [{ unreadable: 'glare', contrast: null } as const, undefined],
+  ])('of %j is %s', (now, wanted) => expect(outcome(now)).toBe(wanted));
+
+  it('go by the sign of the aim, and take 12 for a light mark', () => {
+    const light = usualRules('light on dark');
+    const pale = measure({ contrast: -15 });
+    expect(proposeOutcome(pale, null, light, 'light on dark')!.outcome).toBe('holds');
+    expect(proposeOutcome(pale, null, rules, 'dark on light')!.outcome).toBe('under');
+    // A light mark shows a tint sooner; one with a colour of its own is not judged by it.
+    const yellowed = measure({ contrast: -15, chroma: 12 });
+    expect(proposeOutcome(yellowed, null, light, 'light on dark')!.because).toBe('tinted, chroma 12, over 5');
+    expect(proposeOutcome(yellowed, null, usualRules('light on dark', true), 'light on dark')!.outcome).toBe('holds');
+  });
+
+  it('leave retention undefined where there was nothing to lose', () => {
+    expect(retention(1.4, 1.2, 0.5)).toBeNull();
+    expect(retention(40, 20, 0.5)).toBe(0.5);
+    expect(retention(-40, -38, 0.5)).toBeCloseTo(0.95, 9);
+    expect(outcome({ contrast: 1 }, { contrast: 1 })).toBe('under');
+  });
+});

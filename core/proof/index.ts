@@ -1,6 +1,0 @@
-export * from './find-coupon.js';
-export * from './measure-cells.js';
-export * from './propose-outcome.js';
-export * from './read-code.js';
-export * from './read-coupon.js';
-export * from './climb.js';

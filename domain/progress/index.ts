@@ -1,0 +1,2 @@
+export * from './running-timers.js';
+export * from './station-states.js';

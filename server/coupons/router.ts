@@ -1,0 +1,26 @@
+import { couponRoutes } from '@unto/contract';
+import { router } from '../http/router.js';
+import * as burns from './burns.js';
+import { createCouponPicture, takeCouponPicture } from './pictures.js';
+import { createReading } from './readings.js';
+import * as service from './service.js';
+import { createTestStep } from './step-test.js';
+import { getCoupon, listCoupons } from './view.js';
+import { ticketWindow } from './window.js';
+
+export const couponRouter = router(couponRoutes, {
+  listCoupons: (context, { query }) => listCoupons(context, query),
+  createCoupon: (context, { body }) => service.createCoupon(context, body),
+  coupon: (context, { params }) => getCoupon(context, params.id),
+  ticketWindow: (context, { params }) => ticketWindow(context, params.id),
+  redesignCoupon: (context, { params, body }) => service.redesignCoupon(context, params.id, body),
+  markBurnt: (context, { params, body }) => service.markBurnt(context, params.id, body.version),
+  startBurn: (context, { params, body }) => burns.startBurn(context, params.id, body),
+  lookAtBurn: (context, { params }) => burns.lookAtBurn(context, params.id),
+  actOnBurn: (context, { params, body }) => burns.actOnBurn(context, params.id, body.action),
+  settleBurn: (context, { params, body }) => burns.settleBurn(context, params.id, body.as),
+  takeCouponPicture: (context, { params, body }) => takeCouponPicture(context, params.id, body.stage),
+  createCouponPicture: (context, { params, body }) => createCouponPicture(context, params.id, body),
+  createReading: (context, { params, body }) => createReading(context, params.id, body),
+  createTestStep: (context, { params, body }) => createTestStep(context, params.id, body),
+});

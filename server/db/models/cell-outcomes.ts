@@ -1,0 +1,28 @@
+import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
+import type { Outcome, Stage } from '@unto/core';
+
+const { INTEGER, TEXT, UUID } = DataTypes;
+
+/** The newest outcome of every cell of a coupon at each stage. A view. */
+export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
+  declare couponId: string;
+  declare stage: Stage;
+  declare cell: number;
+  declare outcome: Outcome;
+  declare source: string;
+  declare readingId: string;
+}
+
+export function cellOutcomes(sequelize: Sequelize) {
+  return class extends CellOutcomeRow {}.init(
+    {
+      couponId: { type: UUID, primaryKey: true },
+      stage: { type: TEXT, primaryKey: true },
+      cell: { type: INTEGER, primaryKey: true },
+      outcome: TEXT,
+      source: TEXT,
+      readingId: UUID,
+    },
+    { sequelize, modelName: 'cellOutcomes', tableName: 'cell_outcomes' },
+  );
+}

@@ -1,0 +1,30 @@
+import type { Station } from '@unto/core';
+import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+
+const { DATE, TEXT, UUID } = DataTypes;
+
+/** What was ticked off or acknowledged at a station. Append-only. */
+export class CheckRow extends Model<InferAttributes<CheckRow>, InferCreationAttributes<CheckRow>> {
+  declare id: string;
+  declare ticketId: string;
+  declare station: Station;
+  declare kind: 'check' | 'caution';
+  declare code: string;
+  declare at: Date;
+  declare byId: string;
+}
+
+export function checks(sequelize: Sequelize) {
+  return class extends CheckRow {}.init(
+    {
+      id: { type: UUID, primaryKey: true },
+      ticketId: UUID,
+      station: TEXT,
+      kind: TEXT,
+      code: TEXT,
+      at: DATE,
+      byId: UUID,
+    },
+    { sequelize, modelName: 'checks', tableName: 'checks' },
+  );
+}

@@ -1,0 +1,34 @@
+import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { HeadChangeStep } from '@unto/core';
+
+const { DATE, JSONB, TEXT, UUID } = DataTypes;
+
+/** Heads and lenses put on a machine. Append-only. */
+export class FittingRow extends Model<InferAttributes<FittingRow>, InferCreationAttributes<FittingRow>> {
+  declare id: string;
+  declare machineId: string;
+  declare headId: string;
+  declare lensId: string;
+  declare ticketId: string | null;
+  declare work: 'mark' | 'cut';
+  declare steps: HeadChangeStep[];
+  declare at: Date;
+  declare byId: string;
+}
+
+export function fittings(sequelize: Sequelize) {
+  return class extends FittingRow {}.init(
+    {
+      id: { type: UUID, primaryKey: true },
+      machineId: UUID,
+      headId: UUID,
+      lensId: UUID,
+      ticketId: UUID,
+      work: TEXT,
+      steps: JSONB,
+      at: DATE,
+      byId: UUID,
+    },
+    { sequelize, modelName: 'fittings', tableName: 'fittings' },
+  );
+}

@@ -1,0 +1,101 @@
+import type { InferAttributes, Model, ModelStatic, Sequelize } from 'sequelize';
+import { operators } from './operators.js';
+import { workshop } from './workshop.js';
+import { creations } from './creations.js';
+import { inventoryItems } from './inventory-items.js';
+import { inventoryRevisions } from './inventory-revisions.js';
+import { tickets } from './tickets.js';
+import { checks } from './checks.js';
+import { timers } from './timers.js';
+import { weighings } from './weighings.js';
+import { coupons } from './coupons.js';
+import { couponPictures } from './coupon-pictures.js';
+import { burns } from './burns.js';
+import { testSteps } from './test-steps.js';
+import { readings } from './readings.js';
+import { recipes } from './recipes.js';
+import { runs } from './runs.js';
+import { cleanings } from './cleanings.js';
+import { judgements } from './judgements.js';
+import { statedSettings } from './stated-settings.js';
+import { choices } from './choices.js';
+import { identifications } from './identifications.js';
+import { placeReadings } from './place-readings.js';
+import { fittings } from './fittings.js';
+import { sheets } from './sheets.js';
+import { coatReadings } from './coat-readings.js';
+import { coatPictures } from './coat-pictures.js';
+import { storedCoats } from './stored-coats.js';
+import { storedFiles } from './stored-files.js';
+import { standingRuns } from './standing-runs.js';
+import { standingWeighings } from './standing-weighings.js';
+import { ticketProgress } from './ticket-progress.js';
+import { couponStages } from './coupon-stages.js';
+import { cellOutcomes } from './cell-outcomes.js';
+import { containerUses } from './container-uses.js';
+
+/** Every table and view by its name in the code; a model file a table. Migrations own the schema, nothing here creates one. */
+const MODELS = {
+  operators,
+  workshop,
+  creations,
+  inventoryItems,
+  inventoryRevisions,
+  tickets,
+  checks,
+  timers,
+  weighings,
+  coupons,
+  couponPictures,
+  burns,
+  testSteps,
+  readings,
+  recipes,
+  runs,
+  cleanings,
+  judgements,
+  statedSettings,
+  choices,
+  identifications,
+  placeReadings,
+  fittings,
+  sheets,
+  coatReadings,
+  coatPictures,
+  storedCoats,
+  storedFiles,
+  standingRuns,
+  standingWeighings,
+  ticketProgress,
+  couponStages,
+  cellOutcomes,
+  containerUses,
+};
+
+export type Models = { readonly [T in keyof typeof MODELS]: ReturnType<(typeof MODELS)[T]> };
+
+/** Rows as they stand in PostgreSQL, one type a table. */
+export type Rows = {
+  [T in keyof Models]: Models[T] extends ModelStatic<infer M extends Model> ? InferAttributes<M> : never;
+};
+
+/** Sequelize models of all tables and views on one connection, with what hangs together. */
+export function defineModels(sequelize: Sequelize): Models {
+  const models = Object.fromEntries(
+    Object.entries(MODELS).map(([table, define]) => [table, define(sequelize)]),
+  ) as unknown as Models;
+  associate(models);
+  return models;
+}
+
+/** Rows that are read together. */
+function associate(models: Models): void {
+  models.inventoryItems.belongsTo(models.inventoryRevisions, { as: 'revision', foreignKey: 'revisionId' });
+  models.timers.belongsTo(models.tickets, { as: 'ticket', foreignKey: 'ticketId' });
+  models.storedCoats.belongsTo(models.tickets, { as: 'ticket', foreignKey: 'ticketId' });
+  models.standingWeighings.belongsTo(models.tickets, { as: 'ticket', foreignKey: 'ticketId' });
+  models.coupons.belongsTo(models.tickets, { as: 'ticket', foreignKey: 'ticketId' });
+  models.coupons.hasOne(models.couponStages, { as: 'stage', foreignKey: 'couponId' });
+  models.tickets.hasOne(models.ticketProgress, { as: 'progress', foreignKey: 'ticketId' });
+  models.runs.belongsTo(models.tickets, { as: 'ticket', foreignKey: 'ticketId' });
+}

@@ -1,0 +1,53 @@
+import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { Figure, Grade } from '@unto/core';
+import type { FrozenFit, Revisions } from '@unto/contract';
+
+const { BIGINT, DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
+
+/** Accepted settings. Append-only. */
+export class RecipeRow extends Model<InferAttributes<RecipeRow>, InferCreationAttributes<RecipeRow>> {
+  declare id: string;
+  declare ticketId: string;
+  declare number: number;
+  declare kind: string;
+  declare couponIds: string[];
+  declare powerPercent: number;
+  declare speedMmPerS: number;
+  declare intervalMm: number;
+  declare passes: number;
+  declare focusOffsetMm: number;
+  declare seed: number;
+  declare secondsPerPiece: number;
+  declare fit: FrozenFit | null;
+  declare worst: Figure | null;
+  declare grade: Grade;
+  declare revisions: Revisions;
+  declare at: Date;
+  declare byId: string;
+}
+
+export function recipes(sequelize: Sequelize) {
+  return class extends RecipeRow {}.init(
+    {
+      id: { type: UUID, primaryKey: true },
+      ticketId: UUID,
+      number: INTEGER,
+      kind: TEXT,
+      couponIds: JSONB,
+      powerPercent: DOUBLE,
+      speedMmPerS: DOUBLE,
+      intervalMm: DOUBLE,
+      passes: INTEGER,
+      focusOffsetMm: DOUBLE,
+      seed: BIGINT,
+      secondsPerPiece: DOUBLE,
+      fit: JSONB,
+      worst: JSONB,
+      grade: TEXT,
+      revisions: JSONB,
+      at: DATE,
+      byId: UUID,
+    },
+    { sequelize, modelName: 'recipes', tableName: 'recipes' },
+  );
+}

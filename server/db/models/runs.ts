@@ -1,0 +1,63 @@
+import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { Figure, Grade } from '@unto/core';
+import type { Revisions } from '@unto/contract';
+
+const { DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
+
+/** Runs on pieces. Append-only; a correction names what it corrects. */
+export class RunRow extends Model<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> {
+  declare id: string;
+  declare ticketId: string;
+  declare recipeId: string | null;
+  declare correctsId: string | null;
+  declare substrateId: string;
+  declare compoundId: string | null;
+  declare headId: string;
+  declare revisions: Revisions;
+  declare pieces: number;
+  declare entered: Record<string, unknown>;
+  declare powerPercent: number | null;
+  declare powerW: number | null;
+  declare speedMmPerS: number | null;
+  declare intervalMm: number;
+  declare passes: number;
+  declare focusOffsetMm: number;
+  declare air: string;
+  declare minutes: number;
+  declare note: string;
+  declare dose: Figure | null;
+  declare grade: Grade;
+  declare at: Date;
+  declare byId: string;
+}
+
+export function runs(sequelize: Sequelize) {
+  return class extends RunRow {}.init(
+    {
+      id: { type: UUID, primaryKey: true },
+      ticketId: UUID,
+      recipeId: UUID,
+      correctsId: UUID,
+      substrateId: UUID,
+      compoundId: UUID,
+      headId: UUID,
+      revisions: JSONB,
+      pieces: INTEGER,
+      entered: JSONB,
+      powerPercent: DOUBLE,
+      powerW: DOUBLE,
+      speedMmPerS: DOUBLE,
+      intervalMm: DOUBLE,
+      passes: INTEGER,
+      focusOffsetMm: DOUBLE,
+      air: TEXT,
+      minutes: DOUBLE,
+      note: TEXT,
+      dose: JSONB,
+      grade: TEXT,
+      at: DATE,
+      byId: UUID,
+    },
+    { sequelize, modelName: 'runs', tableName: 'runs' },
+  );
+}

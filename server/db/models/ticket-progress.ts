@@ -1,0 +1,40 @@
+import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
+import type { CouponStage } from '@unto/contract';
+
+const { DATE, INTEGER, TEXT, UUID } = DataTypes;
+
+/** How far a ticket is, counted from what stands: one row a ticket. A view. */
+export class TicketProgressRow extends Model<InferAttributes<TicketProgressRow>> {
+  declare ticketId: string;
+  declare coatedPieces: number;
+  declare storedPieces: number;
+  declare storedUntil: Date | null;
+  declare dryingUntil: Date | null;
+  declare coupon: CouponStage | 'none';
+  declare recipeNumber: number | null;
+  declare markedPieces: number;
+  declare runs: number;
+  declare runsCleaned: number;
+  declare runsJudged: number;
+  declare runsFaulty: number;
+}
+
+export function ticketProgress(sequelize: Sequelize) {
+  return class extends TicketProgressRow {}.init(
+    {
+      ticketId: { type: UUID, primaryKey: true },
+      coatedPieces: INTEGER,
+      storedPieces: INTEGER,
+      storedUntil: DATE,
+      dryingUntil: DATE,
+      coupon: TEXT,
+      recipeNumber: INTEGER,
+      markedPieces: INTEGER,
+      runs: INTEGER,
+      runsCleaned: INTEGER,
+      runsJudged: INTEGER,
+      runsFaulty: INTEGER,
+    },
+    { sequelize, modelName: 'ticketProgress', tableName: 'ticket_progress' },
+  );
+}

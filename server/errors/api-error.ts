@@ -1,0 +1,84 @@
+import { CoreError } from '@unto/core';
+import { PROBLEMS, type Problem, type ProblemFault, type ProblemKind } from '@unto/contract';
+import { BaseError, ConnectionError, DatabaseError } from 'sequelize';
+import { ValidationError } from 'yup';
+
+/** A refusal with its kind; the final handler turns it into a problem document. */
+export class ApiError extends Error {
+  readonly kind: ProblemKind;
+  readonly faults: readonly ProblemFault[] | undefined;
+  readonly current: unknown;
+
+  constructor(kind: ProblemKind, detail: string, more: { faults?: readonly ProblemFault[]; current?: unknown } = {}) {
+    super(detail);
+    this.kind = kind;
+    this.faults = more.faults;
+    this.current = more.current;
+  }
+}
+
+/** An input refused at one field. */
+export function fault(path: string, message: string): ApiError {
+  return new ApiError('invalid-input', message, { faults: [{ path, message }] });
+}
+
+/** Runs a piece of the core for one field of a request: its refusal lands at that field. */
+export function atField<T>(path: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof CoreError) throw fault(path, error.message);
+    throw error;
+  }
+}
+
+/** SQLSTATE classes and codes that mean the database is not there for the moment. */
+const AWAY = /^(08|57P|53)/;
+
+/** Turns anything thrown into a problem document; `null` for what nobody foresaw. */
+export function problemOf(error: unknown): Problem | null {
+  if (error instanceof ApiError)
+    return problem(error.kind, error.message, { faults: error.faults, current: error.current });
+  if (error instanceof ValidationError) {
+    const faults = (error.inner.length ? error.inner : [error]).map(({ path, message }) => ({
+      path: path ?? '',
+      message: plain(message),
+    }));
+    return problem('invalid-input', faults[0]!.message, { faults });
+  }
+  if (error instanceof CoreError) {
+    return problem('invalid-input', error.message, {
+      faults: [{ path: error.path ?? '', line: error.line, message: error.message }],
+    });
+  }
+  if (error instanceof ConnectionError || (error as Error).name === 'SequelizeConnectionAcquireTimeoutError')
+    return away();
+  if (error instanceof BaseError) {
+    const state = (error as DatabaseError & { original?: { code?: string } }).original?.code ?? '';
+    if (AWAY.test(state) || state.startsWith('E')) return away();
+    if (state === 'UN001') return problem('append-only', 'What was recorded stays as it is; enter a correction.');
+    if (state === '23503') return problem('invalid-input', 'It refers to a record that does not exist.');
+    if (/Connection terminated|terminating connection/.test(error.message)) return away();
+  }
+  const parsing = error as { type?: string };
+  if (parsing.type === 'entity.too.large')
+    return problem('too-large', 'At most 40 MB are taken at once. Nothing was kept; send it in parts.');
+  if (parsing.type === 'entity.parse.failed') return problem('not-json', 'The request is not readable JSON.');
+  return null;
+}
+
+export function problem(kind: ProblemKind, detail: string, more: Partial<Problem> = {}): Problem {
+  return { type: kind, ...PROBLEMS[kind], detail, ...more };
+}
+
+function away(): Problem {
+  return problem(
+    'database-away',
+    'The database does not answer just now. Nothing was lost: what you entered waits and is sent again.',
+  );
+}
+
+/** Yup names unknown keys in programmer’s words. */
+function plain(message: string): string {
+  return message.replace(/^this field has unspecified keys: /, 'Unknown fields: ');
+}

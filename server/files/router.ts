@@ -1,0 +1,12 @@
+import { fileRoutes } from '@unto/contract';
+import { FileAnswer } from '../http/file-answer.js';
+import { router } from '../http/router.js';
+import * as service from './service.js';
+
+export const fileRouter = router(fileRoutes, {
+  keepFile: (context, { body, query }) => service.keepFile(context, query.name, body),
+  file: async (context, { params }) => {
+    const { name, mediaType, content } = await service.readFile(context, params.hash);
+    return new FileAnswer(name, mediaType, content);
+  },
+});

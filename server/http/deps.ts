@@ -1,0 +1,21 @@
+import type { Logger } from 'pino';
+import type { Sequelize } from 'sequelize';
+import type { Models } from '../db/models/index.js';
+import type { Devices } from '../devices/devices.js';
+import type { FileStore } from '../storage/file-store.js';
+
+/** Everything the application needs from outside; nothing of it is reached for. */
+export interface AppDeps {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  /** Contents of kept files. */
+  readonly files: FileStore;
+  /** Devices at this bench; null where none is tied. */
+  readonly devices: Devices;
+  readonly clock: () => Date;
+  readonly log: Logger;
+  /** Host names this server answers to. */
+  readonly hosts: readonly string[];
+  /** Folder of the built client, if it is served from here. */
+  readonly clientFolder?: string | undefined;
+}

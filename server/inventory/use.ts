@@ -1,0 +1,73 @@
+import { contentsLeft, type ContentsLeft } from '@unto/domain';
+import type { InventoryItem, InventoryUse, TicketPage } from '@unto/contract';
+import { Op } from 'sequelize';
+import { find, list, type Context } from '../db/context.js';
+import { shopDay } from '../workshop/service.js';
+import { inventoryItem, listInventory } from './service.js';
+
+/** What rests on an item, over all its revisions, and what is left in a container. */
+export async function inventoryUse(context: Context, id: string): Promise<InventoryUse> {
+  const item = await find(context, 'inventoryItems', id);
+  const [[counts]] = (await context.sequelize.query(COUNTS, {
+    replacements: { id, kind: item.kind },
+    transaction: context.transaction ?? null,
+  })) as unknown as [[Omit<InventoryUse, 'left'>]];
+  const container = item.kind === 'container' ? await inventoryItem(context, 'container', id) : null;
+  const left = container && (await leftInContainers(context, [container])).get(id);
+  return { ...counts, left: left ?? null };
+}
+
+const COUNTS = `
+WITH own AS (SELECT jsonb_build_object(CAST(:kind AS text), id::text) AS used FROM inventory_revisions WHERE item_id = :id)
+SELECT
+  (SELECT count(*) FROM tickets WHERE :id IN (substrate_id, head_id, lens_id, compound_id))::int AS tickets,
+  (SELECT count(DISTINCT c.id) FROM own JOIN coupons c ON c.revisions @> own.used)::int AS coupons,
+  (SELECT count(DISTINCT r.id) FROM own JOIN runs r ON r.revisions @> own.used)::int AS runs,
+  (SELECT count(*) FROM weighings WHERE :id IN (container_id, compound_id))::int AS weighings`;
+
+/** Contents of the containers of a compound: at their newest weighing, or as bought where none was weighed. */
+export async function containersLeft(context: Context, compoundId: string): Promise<TicketPage['containersLeft']> {
+  const containers = await listInventory(context, { kind: 'container' });
+  const own = containers.filter(({ body }) => body.compoundId === compoundId);
+  const left = await leftInContainers(context, own);
+  return own.map(({ id, body }) => {
+    const known = left.get(id);
+    return {
+      containerId: id,
+      leftG: known?.grams.value ?? body.netG,
+      weighed: known !== undefined,
+      pieces: known?.pieces ?? null,
+    };
+  });
+}
+
+/** Grams left in containers in use and not past their date, by compound; one never weighed counts as full. */
+export async function stockByCompound(context: Context): Promise<Record<string, number>> {
+  const containers = await listInventory(context, { kind: 'container' });
+  const left = await leftInContainers(context, containers);
+  const day = await shopDay(context);
+  const stock: Record<string, number> = {};
+  for (const { id, body } of containers) {
+    const { compoundId, expiresOn, netG } = body;
+    if (expiresOn && expiresOn < day) continue;
+    stock[compoundId] = (stock[compoundId] ?? 0) + (left.get(id)?.grams.value ?? netG);
+  }
+  return stock;
+}
+
+/** Contents of containers at their newest weighing, by id; those never weighed are not in it. */
+export async function leftInContainers(
+  context: Context,
+  containers: readonly InventoryItem<'container'>[],
+): Promise<ReadonlyMap<string, ContentsLeft>> {
+  const ids = containers.map(({ id }) => id);
+  const uses = await list(context, 'containerUses', { where: { containerId: { [Op.in]: ids } } });
+  const useOf = new Map(uses.map((use) => [use.containerId, use]));
+  return new Map(
+    containers.flatMap(({ id, body }) => {
+      const use = useOf.get(id);
+      const left = contentsLeft(body, use ? { ...use, weighedAt: use.weighedAt.toISOString() } : null);
+      return left ? [[id, left] as const] : [];
+    }),
+  );
+}

@@ -1,0 +1,49 @@
+import { openApiDocument, systemRoutes } from '@unto/contract';
+import { deviceRouter } from './bench-devices/router.js';
+import { choiceRouter } from './choice/router.js';
+import { coatRouter } from './coat/router.js';
+import { couponRouter } from './coupons/router.js';
+import { fileRouter } from './files/router.js';
+import { router, type Mounted } from './http/router.js';
+import { identifyRouter } from './identify/router.js';
+import { inventoryRouter } from './inventory/router.js';
+import { paperRouter } from './paper/router.js';
+import { placeRouter } from './place/router.js';
+import { prepareRouter } from './prepare/router.js';
+import { recipeRouter } from './recipes/router.js';
+import { runRouter } from './runs/router.js';
+import { statedSettingRouter } from './stated-settings/router.js';
+import { ticketPageRouter } from './ticket-page/router.js';
+import { ticketRouter } from './tickets/router.js';
+import { todayRouter } from './today/router.js';
+import { workshopRouter } from './workshop/router.js';
+
+const systemRouter = router(systemRoutes, {
+  health: async (context) => {
+    await context.sequelize.query('SELECT 1');
+    return { state: 'up' as const };
+  },
+  openapi: async () => openApiDocument(),
+});
+
+/** What answers every route of the contract, a router a resource. */
+export const ROUTERS: readonly Mounted[] = [
+  systemRouter,
+  workshopRouter,
+  todayRouter,
+  inventoryRouter,
+  fileRouter,
+  identifyRouter,
+  choiceRouter,
+  ticketRouter,
+  ticketPageRouter,
+  coatRouter,
+  deviceRouter,
+  placeRouter,
+  prepareRouter,
+  couponRouter,
+  paperRouter,
+  recipeRouter,
+  runRouter,
+  statedSettingRouter,
+].flat();

@@ -1,0 +1,19 @@
+import { runRoutes } from '@unto/contract';
+import { FileAnswer } from '../http/file-answer.js';
+import { router } from '../http/router.js';
+import { importLedger } from './import.js';
+import { ledgerAll, ledgerPage } from './ledger.js';
+import { ledgerCsv, ledgerJson } from './ledger-files.js';
+import * as service from './service.js';
+
+export const runRouter = router(runRoutes, {
+  createRun: (context, { body }) => service.createRun(context, body),
+  run: (context, { params }) => service.getRun(context, params.id),
+  createCleaning: (context, { params, body }) => service.createCleaning(context, params.id, body),
+  createJudgement: (context, { params, body }) => service.createJudgement(context, params.id, body),
+  ledger: (context, { query }) => ledgerPage(context, query),
+  ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),
+  ledgerJson: async (context, { query }) =>
+    new FileAnswer(null, 'application/json', ledgerJson(ledgerAll(context, query))),
+  importLedger: (context, { body, query }) => importLedger(context, query.format, body),
+});

@@ -1,0 +1,48 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillInventory, openTestRig, type TestRig } from '../testing/rig.js';
+
+let rig: TestRig;
+let ids: Awaited<ReturnType<typeof fillInventory>>;
+beforeAll(async () => {
+  rig = await openTestRig();
+  ids = await fillInventory(rig);
+});
+afterAll(() => rig.close());
+
+describe('stated settings', () => {
+  it('stay unknown where something was not stated, and are kept as typed', async () => {
+    const stated = {
+      id: randomUUID(),
+      title: 'Ceramic',
+      family: 'glazed ceramic',
+      wavelengthClass: 'co2',
+      ratedW: 35,
+      topSpeedMmPerS: null,
+      power: { value: 50, unit: '%' },
+      speed: { value: 25, unit: '%' },
+      interval: null,
+      frequencyKHz: null,
+      pulseNs: null,
+      passes: 1,
+      source: 'label',
+      note: '',
+    };
+    const { body } = await rig.call('POST', '/api/stated-settings', stated);
+    expect(body).toMatchObject({ speed: { value: 25, unit: '%' }, powerW: 17.5, speedMmPerS: null, doseJPerMm2: null });
+    const known = {
+      ...stated,
+      id: randomUUID(),
+      ratedW: 10,
+      topSpeedMmPerS: 508,
+      power: { value: 7, unit: 'W' },
+      speed: { value: 50, unit: '%' },
+      interval: { value: 0.001, unit: 'in' },
+    };
+    expect((await rig.call('POST', '/api/stated-settings', known)).body.doseJPerMm2).toBeCloseTo(1.085, 3);
+    expect(
+      (await rig.call('POST', '/api/stated-settings', { ...known, id: randomUUID(), power: { value: 12, unit: 'W' } }))
+        .status,
+    ).toBe(422);
+  });
+});

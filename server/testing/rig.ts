@@ -1,0 +1,324 @@
+import type {} from '../../scripts/lib/test-cluster.js';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import pino from 'pino';
+import type { Sequelize } from 'sequelize';
+import { inject } from 'vitest';
+import { CRITERIA, PLAIN_DESIGN } from '@unto/core';
+import { isFileAnswer, LATER_FIELDS, ROUTES, type InventoryKind, type Route } from '@unto/contract';
+import type { Devices } from '../index.js';
+import { connect, createApp, defineModels, folderStore, migrate, type Models } from '../index.js';
+
+/** An application on an empty database of its own, with a clock that tests set. */
+export interface TestRig {
+  readonly base: string;
+  readonly url: string;
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly operator: string;
+  now: Date;
+  /** Tests put a device here. */
+  devices: { -readonly [K in keyof Devices]: Devices[K] };
+  call(
+    method: string,
+    path: string,
+    body?: unknown,
+    options?: { operator?: string | null; headers?: Record<string, string> },
+  ): Promise<{ status: number; body: any }>;
+  sql<T>(query: string): Promise<T[]>;
+  close(): Promise<void>;
+}
+
+/** Makes an empty database in the test cluster. */
+export async function freshDatabase(): Promise<string> {
+  const name = `t${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client(inject('databaseUrl'));
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.end();
+  return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+}
+
+export async function openTestRig(): Promise<TestRig> {
+  const url = await freshDatabase();
+  const sequelize = connect(url);
+  const models = defineModels(sequelize);
+  await migrate(sequelize);
+  const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
+  const rig = {
+    now: new Date('2026-03-02T09:00:00Z'),
+    devices: { scale: null, camera: null, controller: null } as TestRig['devices'],
+  };
+  const app = createApp({
+    sequelize,
+    models,
+    files: folderStore(files),
+    devices: rig.devices,
+    clock: () => rig.now,
+    log: pino({ level: process.env['UNTO_LOG'] ?? 'silent' }),
+    hosts: ['127.0.0.1'],
+  });
+  const server: Server = createServer(app);
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const operator = randomUUID();
+  const call: TestRig['call'] = async (method, path, body, options = {}) => {
+    const sent = options.operator === undefined ? operator : options.operator;
+    const response = await fetch(base + path, {
+      method,
+      headers: { 'content-type': 'application/json', ...(sent ? { 'x-unto-operator': sent } : {}), ...options.headers },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    const json = /^application\/(problem\+)?json/.test(response.headers.get('content-type') ?? '');
+    const answer = { status: response.status, body: json ? JSON.parse(text) : text };
+    if (response.ok) requireAnswer(method, path, answer.body);
+    return answer;
+  };
+  await call('POST', '/api/operators', { id: operator, name: 'Ines Varga', role: 'lead' }, { operator: null });
+  return Object.assign(rig, {
+    base,
+    url,
+    sequelize,
+    models,
+    operator,
+    call,
+    sql: async <T>(query: string) => (await sequelize.query(query))[0] as T[],
+    close: async () => {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await sequelize.close();
+      rmSync(files, { recursive: true, force: true });
+    },
+  });
+}
+
+/** Every answer that a test gets is what its route says it is. @throws naming route and place otherwise */
+export function requireAnswer(method: string, path: string, body: unknown): void {
+  const bare = path.split('?')[0]!;
+  const found = Object.entries<Route>(ROUTES)
+    .filter(([, route]) => route.method === method.toLowerCase() && patternOf(route).test(bare))
+    // A fixed address stands before one with parameters.
+    .sort(([, a], [, b]) => Object.keys(a.params).length - Object.keys(b.params).length)[0];
+  if (!found) throw new Error(`No route answers ${method} ${path}.`);
+  const [name, { answer }] = found;
+  if (isFileAnswer(answer)) return;
+  try {
+    answer.validateSync(body, { strict: true });
+  } catch (error) {
+    throw new Error(`${name} answers what its route does not say: ${(error as Error).message}`, { cause: error });
+  }
+}
+
+function patternOf({ path }: Route): RegExp {
+  return new RegExp(`^${path.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]+')}$`);
+}
+
+const BODIES: Record<InventoryKind, (ids: Record<string, string>) => Record<string, unknown>> = {
+  machine: () => ({
+    name: 'Long bench',
+    motion: 'gantry',
+    bedWidthMm: 700,
+    bedHeightMm: 500,
+    topSpeedMmPerS: 600,
+    accelerationMmPerS2: 5000,
+    jumpDelayS: 0,
+    panelPower: '%',
+    panelSpeed: '%',
+    dialTable: [],
+    fullScaleS: 1000,
+    laserMinorPerMinute: 25,
+  }),
+  head: (ids) => ({
+    name: 'CO2',
+    machineId: ids['machine'],
+    wavelengthClass: 'co2',
+    wavelengthNm: 10600,
+    emission: 'continuous',
+    ratedW: 55,
+    firingThresholdPercent: 7,
+    m2: 1.2,
+    frequencyKHzMin: null,
+    frequencyKHzMax: null,
+    eyewear: 'the clear pair',
+  }),
+  lens: (ids) => ({
+    name: '50.8 mm',
+    headId: ids['head'],
+    focalLengthMm: 50.8,
+    spotXMm: 0.165,
+    spotYMm: 0.165,
+    depthOfFocusMm: 0.53,
+    depthGrowth: 0.05,
+  }),
+  calibration: (ids) => ({
+    name: 'metered',
+    headId: ids['head'],
+    meteredOn: '2026-01-05',
+    rows: [
+      { percent: 7, watts: 1 },
+      { percent: 100, watts: 50 },
+    ],
+  }),
+  compound: () => ({
+    name: 'Corvid Film',
+    form: 'metal film-forming',
+    colour: 'black',
+    statedBeams: ['co2'],
+    statedFamilies: ['stainless'],
+    containsPtfe: false,
+    solventBased: true,
+    handling: 'can be touched',
+    dryFilmMinUm: 8,
+    dryFilmMaxUm: 12,
+    coats: 1,
+    distanceMinMm: 150,
+    distanceMaxMm: 250,
+    shakeS: 75,
+    dryS: 240,
+    shelfLifeDays: 30,
+    volumeSolids: 0.3,
+    massSolids: 0.12,
+    dryDensity: 3.6,
+    thinnerRatio: 0,
+    thinnerDensityRatio: 0.9,
+    cleaning: 'water',
+    hazards: '',
+    sizes: [{ label: 'can', netG: 420, priceMinor: 6800 }],
+  }),
+  container: (ids) => ({
+    name: 'Corvid Film, lot K7',
+    compoundId: ids['compound'],
+    lot: 'K7',
+    openedOn: null,
+    expiresOn: null,
+    tareG: 96,
+    netG: 420,
+    priceMinor: 6800,
+  }),
+  substrate: () => ({
+    name: '304 stainless',
+    family: 'stainless',
+    layer: 'bare',
+    finish: '2B',
+    thicknessMm: 1.2,
+    conductivity: 0.0162,
+    diffusivity: 4.05,
+    thermalSource: 'handbook',
+    curvature: '',
+  }),
+  blank: (ids) => ({
+    name: 'Tag blanks',
+    substrateId: ids['substrate'] ?? null,
+    supplier: 'Hollin & Daughters',
+    grade: '304',
+    lot: 'H12',
+    priceMinor: 80,
+    widthMm: 40,
+    heightMm: 25,
+    thicknessMm: 1.2,
+    left: 60,
+    note: '',
+  }),
+  profile: () => ({ name: 'Rush', about: '', ...Object.fromEntries(CRITERIA.map((criterion) => [criterion, 1])) }),
+};
+
+/** A body of a kind to be changed by a test. */
+export function storeBody(kind: InventoryKind, ids: Record<string, string> = {}): Record<string, any> {
+  return { ...LATER_FIELDS[kind], ...BODIES[kind](ids) };
+}
+
+/** Fills the stores with one of each kind; answers their ids by kind. */
+export async function fillInventory(rig: TestRig): Promise<Record<InventoryKind, string>> {
+  const ids: Record<string, string> = {};
+  for (const kind of Object.keys(BODIES) as InventoryKind[]) {
+    ids[kind] = randomUUID();
+    const { status, body } = await rig.call('POST', '/api/inventory', {
+      id: ids[kind],
+      kind,
+      body: storeBody(kind, ids),
+    });
+    if (status !== 200) throw new Error(JSON.stringify(body));
+  }
+  return ids as Record<InventoryKind, string>;
+}
+
+/** A ticket body on those stores. */
+export function ticketBody(ids: Record<string, string>, change: object = {}) {
+  return {
+    id: randomUUID(),
+    title: 'Orchid bed tags',
+    pieces: 48,
+    markWidthMm: 38,
+    markHeightMm: 22,
+    coatMarginMm: 3,
+    substrateId: ids['substrate'],
+    headId: ids['head'],
+    lensId: ids['lens'],
+    aim: { tone: 'dark on light', strength: 'clear', work: 'fill' },
+    foodUse: false,
+    wantedOn: null,
+    note: '',
+    ...change,
+  };
+}
+
+/** A weighing of ten pieces from the container among those stores, 10 g of coat. */
+export function weighingBody(ids: Record<string, string>, change: object = {}) {
+  return {
+    id: randomUUID(),
+    containerId: ids['container'],
+    pieces: 10,
+    before: { value: 120, unit: 'g' },
+    after: { value: 110, unit: 'g' },
+    partsBefore: null,
+    partsAfter: null,
+    correctsId: null,
+    ...change,
+  };
+}
+
+/** A coupon design of three powers by four speeds. */
+export const DESIGN = {
+  ...PLAIN_DESIGN,
+  code: '',
+  axes: {
+    x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 3 },
+    y: { parameter: 'speed', spacing: 'log', from: 60, to: 480, count: 4 },
+  },
+  fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.06, frequencyKHz: null, pulseNs: null },
+  cell: { widthMm: 5, heightMm: 4 },
+  gapMm: 1,
+  marginMm: 3,
+  fill: 'filled',
+  lineSpacingMm: 0.5,
+  hatchAngleDeg: 0,
+  directions: 'two-way',
+  labels: { at: 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
+  blank: { widthMm: 70, heightMm: 60 },
+};
+
+/** A run body; recipes and corrections are a test’s own. */
+export function runBody(ticketId: string, change: object = {}) {
+  return {
+    id: randomUUID(),
+    ticketId,
+    recipeId: null,
+    correctsId: null,
+    pieces: 6,
+    power: { value: 90, unit: '%' },
+    speed: { value: 25, unit: '%' },
+    interval: { value: 340, unit: 'lines/in' },
+    passes: 1,
+    focusOffsetMm: 0,
+    air: 'off',
+    minutes: 9.5,
+    note: '',
+    ...change,
+  };
+}

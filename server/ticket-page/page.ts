@@ -1,0 +1,85 @@
+import type { InventoryItem, TicketPage } from '@unto/contract';
+import { stationStates } from '@unto/domain';
+import { coatPicturesOf } from '../coat/pictures.js';
+import { coatReadingsOf } from '../coat/readings.js';
+import { storedCoatsWhere } from '../coat/stored.js';
+import { strokeSamples, transferSamples, weighingsOf } from '../coat/weighings.js';
+import { testStepsOf } from '../coupons/step-test.js';
+import { couponsOf } from '../coupons/view.js';
+import { together, type Context } from '../db/context.js';
+import { inventoryItem } from '../inventory/service.js';
+import { containersLeft } from '../inventory/use.js';
+import { newestFitting } from '../place/fittings.js';
+import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js';
+import { newestSheet } from '../prepare/sheets.js';
+import { yieldBefore } from '../prepare/yield.js';
+import { recipesOf } from '../recipes/service.js';
+import { runsOf } from '../runs/ledger.js';
+import { checksOf, getTicket } from '../tickets/service.js';
+import { timersWhere } from '../timers/service.js';
+import { progressOf } from './progress.js';
+
+type Recorded = Omit<TicketPage, 'ticket' | 'stations' | 'transferSamples' | 'strokeSamples' | 'containersLeft'>;
+
+/** A ticket with everything recorded on it. */
+export async function ticketPage(context: Context, id: string): Promise<TicketPage> {
+  const ticket = await getTicket(context, id);
+  const [recorded, learnt, substrate, compound] = await together(
+    context,
+    () => recordedOn(context, ticket),
+    () => learntOf(context, ticket.compoundId),
+    () => inventoryItem(context, 'substrate', ticket.substrateId),
+    () => (ticket.compoundId ? inventoryItem(context, 'compound', ticket.compoundId) : Promise.resolve(null)),
+  );
+  const { progress, checks, fitting } = recorded;
+  const fitted: InventoryItem<'head'> | null = fitting ? await inventoryItem(context, 'head', fitting.headId) : null;
+  const facts = { ticket, progress, checks, fitting, substrate: substrate.body, compound: compound?.body ?? null };
+  const stations = stationStates({ ...facts, fittedName: fitted?.body.name ?? '' }, context.now);
+  return { ticket, stations, ...recorded, ...learnt };
+}
+
+async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promise<Recorded> {
+  const { id } = ticket;
+  const [progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons] = await together(
+    context,
+    async () => (await progressOf(context, [id])).get(id)!,
+    () => checksOf(context, id),
+    () => timersWhere(context, { ticketId: id }),
+    () => weighingsOf(context, id),
+    () => coatReadingsOf(context, id),
+    () => coatPicturesOf(context, id),
+    () => storedCoatsWhere(context, { ticketId: id }),
+    () => couponsOf(context, id),
+  );
+  const [testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
+    context,
+    () => testStepsOf(context, id),
+    () => recipesOf(context, [id]),
+    () => runsOf(context, id),
+    () => placeReadingsOf(context, id),
+    () => newestFitting(context, ticket.headId),
+    () => newestPointer(context, ticket.headId),
+    () => newestSheet(context, id),
+    () => huntedDepth(context, ticket.lensId),
+    () => yieldBefore(context, ticket),
+  );
+  return {
+    ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
+    ...{ testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, huntedDepth: hunted, yieldBefore: yielded },
+  };
+}
+
+/** What earlier coats of the chosen compound taught, and what is left of it. */
+async function learntOf(
+  context: Context,
+  compoundId: string | null,
+): Promise<Pick<TicketPage, 'transferSamples' | 'strokeSamples' | 'containersLeft'>> {
+  if (!compoundId) return { transferSamples: [], strokeSamples: [], containersLeft: [] };
+  const [transfer, strokes, left] = await together(
+    context,
+    () => transferSamples(context, compoundId),
+    () => strokeSamples(context, compoundId),
+    () => containersLeft(context, compoundId),
+  );
+  return { transferSamples: transfer, strokeSamples: strokes, containersLeft: left };
+}

@@ -1,0 +1,76 @@
+import { createRouter, createWebHistory } from 'vue-router';
+
+/** Every view by its address; the route is the state of where you are. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/today' },
+    { path: '/today', component: () => import('../today/TodayView.vue'), meta: { index: 'today', title: 'Today' } },
+    {
+      path: '/tickets',
+      component: () => import('../tickets/TicketsView.vue'),
+      meta: { index: 'tickets', title: 'Tickets' },
+    },
+    {
+      path: '/tickets/new',
+      component: () => import('../tickets/NewTicketView.vue'),
+      meta: { index: 'tickets', title: 'New ticket' },
+    },
+    {
+      path: '/tickets/:id/:station?',
+      component: () => import('../tickets/TicketView.vue'),
+      props: true,
+      meta: { index: 'tickets', title: 'Ticket' },
+    },
+    {
+      path: '/coupons',
+      component: () => import('../coupons/CouponsView.vue'),
+      meta: { index: 'coupons', title: 'Coupons' },
+    },
+    {
+      path: '/coupons/:id',
+      component: () => import('../coupons/CouponView.vue'),
+      props: true,
+      meta: { index: 'coupons', title: 'Coupon' },
+    },
+    {
+      path: '/windows',
+      component: () => import('../window/WindowsView.vue'),
+      meta: { index: 'windows', title: 'Windows' },
+    },
+    {
+      path: '/windows/:id',
+      component: () => import('../window/WindowView.vue'),
+      props: true,
+      meta: { index: 'windows', title: 'Window' },
+    },
+    { path: '/ledger', component: () => import('../runs/LedgerView.vue'), meta: { index: 'ledger', title: 'Ledger' } },
+    {
+      path: '/ledger/:id',
+      component: () => import('../runs/RunView.vue'),
+      props: true,
+      meta: { index: 'ledger', title: 'Run' },
+    },
+    {
+      path: '/stores/:id?',
+      component: () => import('../inventory/InventoryView.vue'),
+      props: true,
+      meta: { index: 'stores', title: 'Stores' },
+    },
+    {
+      path: '/identify',
+      component: () => import('../identify/IdentifyView.vue'),
+      meta: { index: 'stores', title: 'What is this part?' },
+    },
+    {
+      path: '/practice',
+      component: () => import('../stated-settings/StatedSettingsView.vue'),
+      meta: { index: 'practice', title: 'Practice' },
+    },
+    {
+      path: '/:rest(.*)*',
+      component: () => import('./NowhereView.vue'),
+      meta: { index: '', title: 'Nothing here' },
+    },
+  ],
+});

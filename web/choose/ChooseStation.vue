@@ -1,0 +1,392 @@
+<script setup lang="ts">
+import type { ChoiceOptionView, Ticket } from '@unto/contract';
+import { coatedAreaMm2 } from '@unto/domain';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import { ApiProblem } from '../api/client';
+import MethodsDialog from './MethodsDialog.vue';
+import OptionRow from './OptionRow.vue';
+import PointsTable from './PointsTable.vue';
+import ProfilePicker from './ProfilePicker.vue';
+import { supplyRows } from './supply';
+import SupplyDialog from './SupplyDialog.vue';
+import { useChoice } from './useChoice';
+import WeightHead from './WeightHead.vue';
+import WithheldLine from './WithheldLine.vue';
+import { switchingWords, verdictWords } from './words';
+import { useShop } from '../stores/shop';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import { useTicketChange } from '../stores/ticket-change';
+import CautionStrip from '../station/CautionStrip.vue';
+import { formatMoment } from '../ui/format';
+import GradeMark from '../evidence/GradeMark.vue';
+import TextField from '../ui/TextField.vue';
+
+/** Which method and compound, why, and how sure that is: everything offered side by side under the weights that count here. */
+const ticket = useTicket();
+const shop = useShop();
+const change = useTicketChange();
+const notices = useNotices();
+const router = useRouter();
+const outbox = useOutbox();
+const busy = ref(false);
+const choice = useChoice(() => ticket.ticket!.id);
+const { weights, ranked, page, criteria, soft } = choice;
+
+const reason = ref(ticket.ticket?.choiceReason ?? '');
+const picked = ref<string | null>(null);
+const methodsOpen = ref(false);
+const supplyOpen = ref(false);
+const missingReason = ref('');
+
+const taken = computed(() => {
+  const last = page.value?.choices[0];
+  return last && last.compoundId === ticket.ticket?.compoundId ? last.optionId : (ticket.ticket?.compoundId ?? null);
+});
+// Opens on what was taken, else on what comes first.
+watch(page, () => (picked.value = taken.value ?? ranked.value[0]?.option.id ?? null));
+const chosen = computed(() => (page.value && picked.value ? (choice.view(picked.value) ?? null) : null));
+const first = computed(() => ranked.value[0]?.option.id ?? null);
+const currency = computed(() => shop.workshop!.currency);
+const verdict = computed(() => verdictWords(ranked.value, currency.value));
+const switching = computed(() => switchingWords(choice.switching.value, (id) => choice.view(id).name));
+const supply = computed(() =>
+  page.value && ticket.ticket
+    ? supplyRows(page.value, shop.inUse('compound'), {
+        pieces: ticket.ticket.pieces,
+        coatedAreaCm2: coatedAreaMm2(ticket.ticket) / 100,
+      })
+    : [],
+);
+/** How the choice on the ticket was taken, from the record. */
+const record = computed(() => {
+  const last = page.value?.choices[0];
+  if (!last || last.optionId !== taken.value) return '';
+  const scored = last.scores.find(({ optionId }) => optionId === last.optionId);
+  const among = scored ? `${Math.round(scored.score)} points, place ${scored.rank} of ${last.scores.length}` : '';
+  const under = last.profileId ? `under ${shop.nameOf(last.profileId)}` : 'under weights of their own';
+  const flag = last.offLabel ? ', off its label' : '';
+  return `Taken by ${shop.personOf(last.by)}, ${formatMoment(last.at)}: ${among} ${under}${flag}.`;
+});
+const doubts = computed(() => chosen.value?.judgement.reasons.filter(({ favourable }) => !favourable) ?? []);
+const unproved = computed(() => chosen.value !== null && chosen.value.coupons === 0);
+const shortBy = computed(() => supply.value.find(({ compound }) => compound.id === picked.value)?.job.missingG ?? 0);
+
+async function take(): Promise<void> {
+  const option = chosen.value;
+  const before = ticket.ticket;
+  if (!option || !before) return;
+  if (option.id !== first.value && reason.value.trim() === '') {
+    missingReason.value = `Say why ${option.name} and not ${choice.view(first.value!).name}; it is kept on the ticket.`;
+    return;
+  }
+  missingReason.value = '';
+  await send(option, before);
+}
+
+/** Sends the choice onto a version of the ticket; when somebody was quicker both are offered. */
+async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
+  const why = reason.value.trim();
+  const body = {
+    id: uuid(),
+    version: onto.version,
+    optionId: option.id,
+    profileId: choice.own.value ? null : choice.profileId.value,
+    weights: { ...weights.value },
+    reason: why,
+  };
+  busy.value = true;
+  try {
+    const answer = await outbox.send<Ticket>('POST', `/api/tickets/${onto.id}/choices`, body, `Taken: ${option.name}.`);
+    if (!answer) return;
+    await ticket.load(onto.id);
+    const back = { compoundId: onto.compoundId, choiceReason: onto.choiceReason };
+    notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
+    await router.push(`/tickets/${onto.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    if (error.problem.type === 'version-conflict') {
+      change.conflict = {
+        mine: { compoundId: option.compoundId, choiceReason: why },
+        before: onto,
+        theirs: error.problem.current as Ticket,
+        again: (theirs) => send(option, theirs),
+      };
+    } else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div class="choose">
+    <div class="board">
+      <table class="options">
+        <colgroup>
+          <col class="name" />
+          <col v-for="criterion in criteria" :key="criterion" />
+          <col class="points" />
+        </colgroup>
+        <thead>
+          <tr>
+            <td>
+              <ProfilePicker
+                :profiles="choice.profiles.value"
+                :profile-id="choice.profileId.value"
+                :own="choice.own.value"
+                :weights="weights"
+                @follow="choice.follow"
+              />
+            </td>
+            <th v-for="criterion in criteria" :key="criterion" scope="col">
+              <WeightHead v-model="weights[criterion]" :criterion="criterion" />
+            </th>
+            <th scope="col" class="score">
+              score<br /><button type="button" class="link" data-test-id="softer" @click="soft = !soft">
+                {{ soft ? 'fewer' : 'softer too' }}
+              </button>
+            </th>
+          </tr>
+        </thead>
+        <tbody data-test-id="options">
+          <OptionRow
+            v-for="row in ranked"
+            :key="row.option.id"
+            v-model="picked"
+            :row="row"
+            :view="choice.view(row.option.id)"
+            :criteria="criteria"
+            :best="choice.best.value"
+            :dominator="row.dominatedBy ? choice.view(row.dominatedBy).name : ''"
+          />
+        </tbody>
+      </table>
+      <p v-if="page && !choice.counts.value" class="empty" role="alert">
+        Nothing counts: move at least one weight above 0.
+      </p>
+      <p v-else-if="page && !ranked.length" class="empty">
+        Nothing is offered for this part under this head. Press “why” below, look at every method, or ask what the part
+        is.
+      </p>
+      <p v-else-if="!page" class="empty quiet">Gathering the evidence …</p>
+      <WithheldLine :options="choice.withheld.value" />
+    </div>
+    <div class="settle">
+      <section class="card" aria-live="polite">
+        <template v-if="verdict">
+          <h2 data-test-id="verdict">{{ verdict.title }}</h2>
+          <p>
+            {{ verdict.why }} <span v-if="verdict.givesUp">{{ verdict.givesUp }}</span>
+          </p>
+          <p :class="['sure', verdict.sureness]" data-test-id="sure">
+            <svg viewBox="0 0 14 14" width="13" height="13" aria-hidden="true">
+              <circle v-if="verdict.sureness === 'clear'" cx="7" cy="7" r="6" fill="currentColor" />
+              <path
+                v-else-if="verdict.sureness === 'likely'"
+                d="M7 1a6 6 0 0 1 0 12Z M7 1a6 6 0 0 0 0 12"
+                fill="none"
+                stroke="currentColor"
+                stroke-width="2"
+              />
+              <circle v-else cx="7" cy="7" r="5" fill="none" stroke="currentColor" stroke-width="2" />
+            </svg>
+            {{ verdict.sure }}
+          </p>
+          <p class="quiet small" data-test-id="switching">{{ switching }}</p>
+          <PointsTable v-if="ranked[1]" :first="ranked[0]!" :second="ranked[1]" />
+        </template>
+        <p class="more">
+          <button type="button" class="link" data-test-id="open-methods" @click="methodsOpen = true">
+            Every method
+          </button>
+          <button v-if="supply.length" type="button" class="link" data-test-id="open-supply" @click="supplyOpen = true">
+            What each costs to keep
+          </button>
+          <RouterLink :to="`/identify?ticket=${ticket.ticket!.id}`" data-test-id="identify"
+            >What is this part?</RouterLink
+          >
+          <RouterLink to="/stores?kind=profile">The shop’s profiles</RouterLink>
+        </p>
+      </section>
+      <section class="card">
+        <h2>Before it is settled</h2>
+        <p v-if="record" class="quiet small" data-test-id="record">{{ record }}</p>
+        <ul v-if="chosen" class="todo" data-test-id="todo">
+          <li v-for="entry in doubts" :key="entry.code">{{ entry.text }} <GradeMark :grade="entry.grade" /></li>
+          <li v-if="unproved">
+            <strong>Prove it first:</strong> no scrubbed coupon of {{ chosen.name }} on this substrate under this lens.
+          </li>
+          <li v-if="shortBy > 0">
+            {{ Math.ceil(shortBy) }} g more than the shelf holds are needed for {{ ticket.ticket!.pieces }} pieces.
+          </li>
+          <li v-if="!doubts.length && !unproved && shortBy <= 0" class="quiet">
+            Nothing: proved on this substrate, and the shelf holds enough.
+          </li>
+        </ul>
+        <TextField
+          v-model="reason"
+          :label="picked === first ? 'Why (kept on the ticket)' : 'Why not the first (kept on the ticket)'"
+          test-id="reason"
+          :fault="missingReason || undefined"
+        />
+        <CautionStrip station="choose" />
+        <div class="foot">
+          <Button
+            :label="chosen ? `${picked === taken ? 'Keep' : 'Take'} ${chosen.name}` : 'Take'"
+            :disabled="!chosen || !ranked.length"
+            :loading="busy"
+            data-test-id="take"
+            @click="take"
+          />
+        </div>
+      </section>
+    </div>
+    <MethodsDialog v-model="methodsOpen" :methods="page?.methods ?? []" />
+    <SupplyDialog v-model="supplyOpen" :rows="supply" :pieces="ticket.ticket?.pieces ?? 0" />
+  </div>
+</template>
+
+<style scoped>
+.choose {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+
+.board {
+  flex: 0 1 auto;
+  min-height: 8rem;
+  overflow: auto;
+  padding: 0.4rem 1.5rem 0;
+}
+
+.options {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+}
+
+.options .name {
+  width: 15.5rem;
+}
+
+.options .points {
+  width: 5rem;
+}
+
+thead td,
+thead th {
+  position: sticky;
+  top: -0.4rem;
+  z-index: 1;
+  padding: 0.3rem 0.5rem 0.2rem 0;
+  background: var(--unto-ground);
+  border-bottom: 1px solid var(--unto-rule);
+  font-weight: 400;
+  text-align: left;
+  vertical-align: bottom;
+}
+
+thead th.score {
+  text-align: right;
+  font-size: 0.82rem;
+  padding-right: 0.2rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--unto-action);
+  text-decoration: underline;
+  font-size: inherit;
+  cursor: pointer;
+}
+
+.empty {
+  padding: 1.2rem 0.7rem;
+}
+
+.settle {
+  flex: 1 0 auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 1rem;
+  padding: 0.7rem 1.5rem 0.8rem;
+}
+
+.card {
+  display: flex;
+  flex-direction: column;
+  gap: 0.45rem;
+  padding: 0.7rem 0.9rem;
+  background: var(--unto-surface);
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+}
+
+.sure {
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+  font-weight: 700;
+}
+
+.clear {
+  color: var(--unto-bonded);
+}
+
+.likely,
+.open {
+  color: var(--unto-coat);
+}
+
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.2rem;
+  margin-top: auto;
+  font-size: 0.92rem;
+}
+
+.todo {
+  display: flex;
+  flex-direction: column;
+  gap: 0.2rem;
+  margin: 0;
+  padding-left: 1.1rem;
+  max-height: 7.5rem;
+  overflow-y: auto;
+  font-size: 0.9rem;
+}
+
+.foot {
+  display: flex;
+  margin-top: auto;
+}
+
+.foot > * {
+  flex: 1;
+}
+
+@media (max-width: 900px) {
+  .choose {
+    display: block;
+  }
+
+  .options {
+    min-width: 58rem;
+  }
+
+  .settle {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0.8rem 0.9rem;
+  }
+}
+</style>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import type { Recipe } from '@unto/contract';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { useSection } from '../section/useSection';
+import { useTicket } from '../stores/ticket';
+import StepTestPanel from './StepTestPanel.vue';
+import CouponDesigner from './CouponDesigner.vue';
+import { formatDuration, formatNumber, withUnit } from '../ui/format';
+import GradeMark from '../evidence/GradeMark.vue';
+import StationBody from '../station/StationBody.vue';
+
+/** Coupons of the ticket, the setting that came of them, and the way to the next. */
+const ticket = useTicket();
+const router = useRouter();
+const model = useSection('beam');
+const designing = ref(false);
+/** A piece with no spare blank is proved on itself. */
+const oneOff = computed(() => ticket.ticket?.pieces === 1);
+const climbing = ref(false);
+const coupons = computed(() => ticket.page?.coupons ?? []);
+const scrubbed = computed(() => coupons.value.filter(({ stage }) => stage === 'scrubbed'));
+const waiting = computed(() => coupons.value.find(({ stage }) => stage !== 'scrubbed'));
+const recipe = computed<Recipe | null>(() => ticket.page?.recipes[0] ?? null);
+const RECIPE_WORDS: Record<Recipe['kind'], string> = {
+  quickest: 'quickest that holds',
+  widest: 'widest margin',
+  stated: 'as stated',
+  climbed: 'climbed to on this piece',
+};
+const WORDS = {
+  designed: 'to burn',
+  burnt: 'to rinse',
+  rinsed: 'to scrub; not proof before',
+  scrubbed: 'scrubbed',
+} as const;
+</script>
+
+<template>
+  <CouponDesigner v-if="designing" :ticket="ticket.ticket!" @close="designing = false" />
+  <StationBody v-else station="prove">
+    <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
+    <StepTestPanel v-if="climbing" @close="climbing = false" />
+    <template v-else>
+      <h2>Prove the setting on a coupon</h2>
+      <p v-if="!coupons.length" class="quiet">
+        No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds
+        before a piece is spent.
+      </p>
+      <ul class="coupons">
+        <li v-for="coupon in coupons" :key="coupon.id">
+          <RouterLink :to="`/coupons/${coupon.id}`"
+            ><strong>{{ coupon.code }}</strong></RouterLink
+          >
+          <span class="quiet"
+            >{{ coupon.cells }} cells · {{ WORDS[coupon.stage]
+            }}{{ coupon.stage === 'scrubbed' ? `, ${coupon.holds} hold` : '' }}</span
+          >
+          <Button
+            size="small"
+            :outlined="coupon.id !== waiting?.id"
+            label="Open"
+            :data-test-id="`open-${coupon.code}`"
+            @click="router.push(`/coupons/${coupon.id}`)"
+          />
+        </li>
+      </ul>
+      <section v-if="recipe" class="recipe" data-test-id="recipe">
+        <h3>
+          Recipe v{{ recipe.number }},
+          {{ RECIPE_WORDS[recipe.kind] }}
+        </h3>
+        <p class="mono big">
+          {{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} ·
+          {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
+        </p>
+        <p class="quiet small">
+          {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
+            >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template
+          >
+        </p>
+        <GradeMark
+          v-if="recipe.worst"
+          :figure="{ ...recipe.worst, grade: recipe.grade }"
+          title="Share that holds in the worst case"
+        />
+        <GradeMark v-else :grade="recipe.grade" />
+      </section>
+    </template>
+    <template v-if="!climbing" #foot>
+      <Button v-if="waiting" :label="`Go on with ${waiting.code}`" @click="router.push(`/coupons/${waiting.id}`)" />
+      <Button
+        v-if="scrubbed.length"
+        :label="recipe ? 'Look at the window' : 'Find the setting'"
+        :outlined="Boolean(waiting)"
+        data-test-id="to-window"
+        @click="router.push(`/windows/${ticket.ticket!.id}`)"
+      />
+      <Button
+        :label="coupons.length ? 'Another coupon' : 'Design a coupon'"
+        :outlined="coupons.length > 0"
+        data-test-id="design-coupon"
+        @click="designing = true"
+      />
+      <Button v-if="oneOff" outlined label="No spare blank" data-test-id="climb" @click="climbing = true" />
+    </template>
+  </StationBody>
+</template>
+
+<style scoped>
+.coupons {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  align-items: center;
+  gap: 0.8rem;
+  padding: 0.5rem 0;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+li .quiet {
+  flex: 1;
+}
+
+.recipe {
+  padding: 0.7rem 0.9rem;
+  border: 1px solid var(--unto-rule);
+  border-left: 4px solid var(--unto-bonded);
+}
+
+.big {
+  font-size: 1.15rem;
+}
+</style>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { nextTestStep, type StepTestOutcome } from '@unto/core';
+import { windowEquipment } from '@unto/domain';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { useShop } from '../stores/shop';
+import { useNotices } from '../stores/notices';
+import { useTicket } from '../stores/ticket';
+import { useAct } from '../stores/useAct';
+import { formatMoment, formatNumber, withUnit } from '../ui/format';
+import NumberField from '../ui/NumberField.vue';
+import { orFault } from '../ui/or-fault';
+import TextField from '../ui/TextField.vue';
+
+/** Proof with no spare blank: tiny cells on a hidden place of the piece, from the weakest upward, until the first that holds. */
+const emit = defineEmits<{ close: [] }>();
+const ticket = useTicket();
+const shop = useShop();
+const { act, busy } = useAct();
+const own = ticket.ticket!;
+const fitted = ticket.fitted!;
+const steps = computed(() => ticket.page?.climb ?? []);
+const place = ref(steps.value.at(-1)?.note ?? '');
+const powerPercent = ref(steps.value.at(-1)?.powerPercent ?? 90);
+const intervalMm = ref(steps.value.at(-1)?.intervalMm ?? 0.06);
+const advice = computed(() =>
+  orFault(() =>
+    nextTestStep(steps.value, {
+      ...windowEquipment(fitted),
+      topSpeedMmPerS: fitted.machine.topSpeedMmPerS,
+      slowestMmPerS: fitted.machine.topSpeedMmPerS / 200,
+    }),
+  ),
+);
+const speedMmPerS = ref(0);
+watch(
+  () => advice.value.result,
+  (now) => now?.kind === 'fire' && (speedMmPerS.value = now.speedMmPerS),
+  { immediate: true },
+);
+const held = computed(() => {
+  const now = advice.value.result;
+  return now?.kind === 'stop' ? now.holds : null;
+});
+const OUTCOMES: readonly { value: StepTestOutcome; word: string }[] = [
+  { value: 'lost', word: 'Nothing left' },
+  { value: 'faint', word: 'Faint' },
+  { value: 'holds', word: '● Holds' },
+  { value: 'over', word: '✕ Too much' },
+];
+const WORDS: Record<StepTestOutcome, string> = { lost: 'nothing left', faint: 'faint', holds: 'holds', over: 'too much' };
+
+async function keep(outcome: StepTestOutcome): Promise<void> {
+  const body = {
+    id: uuid(),
+    powerPercent: powerPercent.value,
+    speedMmPerS: speedMmPerS.value,
+    intervalMm: intervalMm.value,
+    outcome,
+    note: place.value,
+  };
+  await act('POST', `/api/tickets/${own.id}/test-steps`, body, 'a cell of the climb');
+}
+
+async function accept(): Promise<void> {
+  const { powerPercent: power, speedMmPerS: speed, intervalMm: interval } = held.value!;
+  const body = {
+    id: uuid(),
+    ticketId: own.id,
+    kind: 'step test',
+    couponIds: [],
+    powerPercent: power,
+    speedMmPerS: speed,
+    intervalMm: interval,
+    passes: 1,
+    focusOffsetMm: 0,
+    seed: 0,
+  };
+  if (await act('POST', '/api/recipes', body, 'the setting that held')) {
+    useNotices().say('Kept: proved for this piece, and for no other.');
+    emit('close');
+  }
+}
+</script>
+
+<template>
+  <h2>Climb on the piece itself</h2>
+  <p class="quiet">
+    With no spare blank: coat a hidden place, fire a cell of 2 × 2 mm, rinse it, scrub it, look. The weakest first; stop
+    at the first that holds.
+  </p>
+  <ol v-if="steps.length" class="steps" data-test-id="climb-steps">
+    <li v-for="step in steps" :key="step.id" :class="step.outcome">
+      <span class="mono"
+        >{{ formatNumber(step.powerPercent) }} % · {{ withUnit(step.speedMmPerS, 'mm/s') }} ·
+        {{ withUnit(step.intervalMm, 'mm') }}</span
+      >
+      <strong>{{ WORDS[step.outcome] }}</strong>
+      <span class="quiet small">{{ shop.personOf(step.by) }}, {{ formatMoment(step.at) }}</span>
+    </li>
+  </ol>
+  <p v-if="advice.fault" class="fault" role="alert">{{ advice.fault }}</p>
+  <template v-else-if="advice.result?.kind === 'fire'">
+    <p class="advice" data-test-id="climb-advice">{{ advice.result.why }}</p>
+    <div class="form-grid">
+      <NumberField v-model="powerPercent" label="Power" unit="%" test-id="climb-power" />
+      <NumberField v-model="speedMmPerS" label="Speed" unit="mm/s" test-id="climb-speed" />
+      <NumberField v-model="intervalMm" label="Line interval" unit="mm" />
+    </div>
+    <TextField v-model="place" label="Where on the piece" test-id="climb-place" />
+    <p><strong>Fired, rinsed and scrubbed, it is</strong></p>
+    <div class="outcomes">
+      <Button
+        v-for="entry in OUTCOMES"
+        :key="entry.value"
+        outlined
+        :label="entry.word"
+        :disabled="busy"
+        :data-test-id="`climb-${entry.value}`"
+        @click="keep(entry.value)"
+      />
+    </div>
+  </template>
+  <p v-else-if="advice.result" class="advice" :class="{ held }" data-test-id="climb-advice">{{ advice.result.why }}</p>
+  <div class="panel-foot">
+    <Button
+      v-if="held"
+      label="Take this setting for the piece"
+      :loading="busy"
+      data-test-id="climb-accept"
+      @click="accept"
+    />
+    <Button outlined label="Back" @click="emit('close')" />
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  margin: 0;
+  padding-left: 1.4rem;
+}
+
+.steps li {
+  padding: 0.25rem 0;
+}
+
+.steps li > * {
+  margin-right: 0.8rem;
+}
+
+.steps .holds strong {
+  color: var(--unto-bonded);
+}
+
+.steps .over strong {
+  color: var(--unto-danger);
+}
+
+.advice {
+  padding: 0.55rem 0.8rem;
+  border: 1px solid var(--unto-rule);
+  border-left: 4px solid var(--unto-coat-line);
+}
+
+.held {
+  border-left-color: var(--unto-bonded);
+}
+
+.outcomes {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 0.5rem;
+}
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { formulaInWords, type FigureInput } from '@unto/core';
+import Drawer from 'primevue/drawer';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useEvidence } from './evidence';
+import { formatFigure, GRADE_WORDS, withUnit } from '../ui/format';
+import GradeMark from './GradeMark.vue';
+
+/** What a number rests on: formula in words, inputs with their grades, links to the records. */
+const evidence = useEvidence();
+const visible = computed({ get: () => evidence.open !== null, set: (open) => !open && (evidence.open = null) });
+const figure = computed(() => evidence.open?.figure ?? null);
+
+const PLACES: Record<string, (id: string) => string> = {
+  coupon: (id) => `/coupons/${id}`,
+  run: (id) => `/ledger/${id}`,
+  compound: (id) => `/stores/${id}`,
+  container: (id) => `/stores/${id}`,
+};
+
+function shown(input: FigureInput): string {
+  if (input.value === undefined) return '';
+  return typeof input.value === 'number'
+    ? withUnit(input.value, input.unit ?? '', 4)
+    : `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
+}
+</script>
+
+<template>
+  <Drawer
+    v-model:visible="visible"
+    position="right"
+    :header="evidence.open?.title ?? ''"
+    class="evidence"
+    data-test-id="evidence-sheet"
+  >
+    <template v-if="figure">
+      <p class="value mono">{{ `${formatFigure(figure.value)} ${figure.unit}` }}</p>
+      <p v-if="figure.interval">
+        <span class="mono"
+          >{{ formatFigure(figure.interval.low) }}–{{ formatFigure(figure.interval.high) }} {{ figure.unit }}</span
+        >
+        <span class="quiet small holds">holds {{ Math.round(figure.interval.level * 100) }} times in 100</span>
+      </p>
+      <p class="graded">
+        <GradeMark :grade="figure.grade" /> <span class="quiet">{{ GRADE_WORDS[figure.grade].text }}</span>
+      </p>
+      <h3>How it is worked out</h3>
+      <p>{{ formulaInWords(figure.formula) }}</p>
+      <h3>From</h3>
+      <table class="plain">
+        <tbody>
+          <tr v-for="(input, i) in figure.inputs" :key="i">
+            <td>
+              <RouterLink
+                v-if="input.ref && PLACES[input.ref.kind]"
+                :to="PLACES[input.ref.kind]!(input.ref.id)"
+                @click="visible = false"
+                >{{ input.label }}</RouterLink
+              >
+              <template v-else>{{ input.label }}</template>
+              <span v-if="!input.decisive" class="quiet small"> · widens the interval only</span>
+            </td>
+            <td class="number">{{ shown(input) }}</td>
+            <td><GradeMark :grade="input.grade" /></td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="quiet small">
+        The result takes the weakest grade among the inputs that decide it. Core function: {{ figure.formula }}.
+      </p>
+    </template>
+  </Drawer>
+</template>
+
+<style>
+/* The preset sets a width with two classes of its own. */
+.evidence.p-drawer.p-component {
+  width: 32rem;
+  max-width: 100vw;
+}
+
+.evidence .p-drawer-content {
+  display: flex;
+  flex-direction: column;
+  gap: 0.75rem;
+}
+
+.evidence .holds {
+  margin-left: 0.6rem;
+}
+
+.evidence .value {
+  font-size: 1.8rem;
+}
+</style>

@@ -1,0 +1,337 @@
+<script setup lang="ts">
+import { identifyPart, WORD_TESTS, type WordTest } from '@unto/core';
+import type { IdentificationRecord } from '@unto/contract';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
+import { ApiProblem, request } from '../api/client';
+import { chanceText, emptySighting, observationsOf, weighedOf, type Sighting } from './observations';
+import TestRow from './TestRow.vue';
+import WeighRow from './WeighRow.vue';
+import { useShop } from '../stores/shop';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import ChoiceField from '../ui/ChoiceField.vue';
+import { formatMoment } from '../ui/format';
+import GradeMark from '../evidence/GradeMark.vue';
+import PageHead from '../ui/PageHead.vue';
+import TextField from '../ui/TextField.vue';
+import { useDraft } from '../ui/useDraft';
+
+/** What is this part? Quick tests narrow down material and layer, say which would tell most next, and where a wrong guess hurts. */
+const shop = useShop();
+const outbox = useOutbox();
+const notices = useNotices();
+const route = useRoute();
+const router = useRouter();
+const of = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : null);
+const ticketId = of('ticket');
+const blankId = of('blank');
+
+const sighting = ref<Sighting>(emptySighting(blankId ? shop.nameOf(blankId) : ''));
+const draft = useDraft(`identify-${ticketId ?? blankId ?? 'loose'}`, sighting);
+const found = computed(() => identifyPart(observationsOf(sighting.value)));
+/** The test to make next, as long as one would tell something. */
+const advice = computed(() => found.value.next.find(({ bits }) => bits >= 0.1) ?? null);
+const leading = computed(() => advice.value?.test);
+const nextOf = (test: string) => found.value.next.find((entry) => entry.test === test);
+const TESTS = Object.keys(WORD_TESTS) as WordTest[];
+/** Tests with many answers take the whole width. */
+const WIDE = new Set<WordTest>(['colour', 'edge', 'scratch']);
+const asked = computed(
+  () => Object.keys(sighting.value.words).length + (observationsOf(sighting.value).density ? 1 : 0),
+);
+
+const picked = ref<string | null>(null);
+const taken = computed(
+  () => found.value.ranked.find(({ guess }) => guess.key === picked.value) ?? found.value.ranked[0]!,
+);
+const substrates = computed(() => [
+  { value: null, label: 'decide later' },
+  ...shop
+    .inUse('substrate')
+    .filter(({ body }) => body.family === taken.value.guess.family && body.layer === taken.value.guess.layer)
+    .map(({ id, body }) => ({ value: id, label: body.name })),
+]);
+const substrateId = ref<string | null>(null);
+// Another guess has other substrates; none is booked that nobody chose.
+watch(
+  () => taken.value.guess.key,
+  () => (substrateId.value = null),
+);
+const earlier = ref<IdentificationRecord[]>([]);
+const subject = ticketId ? `?ticketId=${ticketId}` : blankId ? `?blankId=${blankId}` : '';
+void request<IdentificationRecord[]>('GET', `/api/identifications${subject}`).then(
+  (all) => (earlier.value = all.slice(0, 5)),
+);
+if (ticketId && !draft.restored)
+  void request<{ ticket: { title: string } }>('GET', `/api/tickets/${ticketId}`).then(({ ticket }) => {
+    sighting.value = { ...sighting.value, label: ticket.title };
+  });
+
+const faults = ref<Record<string, string>>({});
+const busy = ref(false);
+
+function answered(test: WordTest, word: string | undefined): void {
+  const { [test]: _old, ...rest } = sighting.value.words;
+  sighting.value = { ...sighting.value, words: word ? { ...rest, [test]: word } : rest } as Sighting;
+}
+
+async function keep(): Promise<void> {
+  busy.value = true;
+  faults.value = {};
+  const body = {
+    id: uuid(),
+    label: sighting.value.label.trim(),
+    ticketId,
+    blankId,
+    words: sighting.value.words,
+    weighed: weighedOf(sighting.value),
+    guessKey: taken.value.guess.key,
+    substrateId: substrateId.value,
+  };
+  try {
+    await outbox.send('POST', '/api/identifications', body, `Taken to be ${taken.value.guess.name}`);
+    await shop.load();
+    draft.forget();
+    notices.say(`Kept: taken to be ${taken.value.guess.name}.`);
+    await router.push(ticketId ? `/tickets/${ticketId}/choose` : blankId ? `/stores/${blankId}` : '/stores');
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    faults.value = Object.fromEntries((error.problem.faults ?? []).map(({ path, message }) => [path ?? '', message]));
+    if (!error.problem.faults?.length) notices.say(error.problem.detail, 'danger');
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <PageHead title="What is this part?" about="Quick tests, the most telling one first; none is needed, each counts" />
+  <div class="identify">
+    <div class="tests">
+      <TestRow
+        v-for="test in TESTS"
+        :key="test"
+        :class="{ wide: WIDE.has(test) }"
+        :model-value="sighting.words[test]"
+        :test="test"
+        :next="nextOf(test)"
+        :leads="leading === test"
+        @update:model-value="answered(test, $event)"
+      />
+      <WeighRow v-model="sighting" class="wide" :next="nextOf('density')" :leads="leading === 'density'" />
+    </div>
+    <aside class="found">
+      <div class="scroll">
+        <p v-if="advice" class="next" data-test-id="next-test">
+          <strong>Next: {{ advice.name.charAt(0).toLowerCase() + advice.name.slice(1) }}.</strong> {{ advice.how }}
+          <span class="quiet"
+            >It {{ advice.harm }}, {{ advice.minutes < 1 ? 'under a minute' : `${advice.minutes} min` }}.</span
+          >
+        </p>
+        <p v-else class="next"><strong>Enough.</strong> No further test would tell more than a little.</p>
+        <h2>It may be</h2>
+        <ol data-test-id="guesses">
+          <li v-for="entry in found.ranked.slice(0, 5)" :key="entry.guess.key">
+            <label>
+              <input
+                type="radio"
+                name="guess"
+                :checked="taken.guess.key === entry.guess.key"
+                :data-test-id="`guess-${entry.guess.key}`"
+                @change="picked = entry.guess.key"
+              />
+              <span class="name">{{ entry.guess.name }}</span>
+              <span class="track" aria-hidden="true"
+                ><span :style="{ width: `${100 * entry.probability}%` }"></span
+              ></span>
+              <span class="mono">{{ chanceText(entry.probability) }}</span>
+            </label>
+          </li>
+        </ol>
+        <p class="small quiet">
+          {{ asked }} test{{ asked === 1 ? '' : 's' }} made · <GradeMark grade="usual" /> likelihoods are common
+          practice, not measured here
+        </p>
+        <p v-for="line in found.unfit" :key="line" class="fault" role="alert" data-test-id="unfit">{{ line }}</p>
+        <section
+          v-if="found.dangers.length"
+          class="dangers"
+          aria-label="Where a wrong guess hurts"
+          data-test-id="dangers"
+        >
+          <h3>Not ruled out, and dangerous</h3>
+          <p v-for="entry in found.dangers.slice(0, 3)" :key="entry.guess.key">
+            <strong>{{ entry.guess.name }}, {{ chanceText(entry.probability) }}.</strong> {{ entry.guess.danger }}
+          </p>
+          <p v-if="found.dangers.length > 3" class="small">
+            and
+            {{
+              found.dangers
+                .slice(3)
+                .map(({ guess }) => guess.name)
+                .join('; ')
+            }}. Ask a qualified person before lasering an unknown part.
+          </p>
+        </section>
+        <details v-if="earlier.length" class="small">
+          <summary>{{ earlier.length }} looked at before</summary>
+          <p v-for="record in earlier" :key="record.id">
+            {{ formatMoment(record.at) }}: {{ record.label }}, taken to be
+            {{ record.probabilities.find(({ key }) => key === record.guessKey)?.name ?? record.guessKey }} ({{
+              chanceText(record.probability)
+            }})
+          </p>
+        </details>
+      </div>
+      <div class="settle">
+        <TextField
+          v-model="sighting.label"
+          label="What is looked at"
+          test-id="identify-label"
+          :fault="faults['label']"
+        />
+        <ChoiceField
+          v-model="substrateId"
+          :label="`Book it as (${taken.guess.family}, ${taken.guess.layer})`"
+          :options="substrates"
+          placeholder="decide later"
+          test-id="identify-substrate"
+          :fault="faults['substrateId']"
+        />
+        <RouterLink
+          v-if="substrates.length === 1"
+          class="small"
+          :to="`/stores?add=substrate&family=${taken.guess.family}&layer=${taken.guess.layer}`"
+          >No such substrate in the stores: add it first</RouterLink
+        >
+        <Button
+          :label="`Take it to be ${taken.guess.name}`"
+          :loading="busy"
+          :disabled="asked === 0"
+          data-test-id="identify-keep"
+          @click="keep"
+        />
+      </div>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.identify {
+  flex: 1;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 440px;
+  grid-template-rows: minmax(0, 1fr);
+  min-height: 0;
+}
+
+.tests {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  align-content: start;
+  padding: 0.4rem 1.2rem 1rem 1.5rem;
+  overflow-y: auto;
+}
+
+.found {
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+  min-height: 0;
+  padding: 0.8rem 0 1rem 1.3rem;
+  background: var(--unto-surface);
+  border-left: 1px solid var(--unto-rule);
+}
+
+.scroll {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+  min-height: 0;
+  padding-right: 1.3rem;
+  overflow-y: auto;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.next {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-action);
+  background: var(--unto-ground);
+  font-size: 0.92rem;
+}
+
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li label {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) 60px 76px;
+  gap: 0.5rem;
+  align-items: center;
+  min-height: 34px;
+  border-bottom: 1px solid var(--unto-rule);
+  cursor: pointer;
+}
+
+li input {
+  width: 1.1rem;
+  height: 1.1rem;
+  accent-color: var(--unto-action);
+}
+
+li .mono {
+  text-align: right;
+}
+
+.track {
+  height: 8px;
+  background: var(--unto-rule);
+}
+
+.track span {
+  display: block;
+  height: 100%;
+  background: var(--unto-slate);
+}
+
+.dangers {
+  display: flex;
+  flex-direction: column;
+  gap: 0.3rem;
+  padding: 0.6rem 0.75rem;
+  background: var(--unto-danger-tint);
+  border-left: 4px solid var(--unto-danger);
+  font-size: 0.88rem;
+}
+
+.settle {
+  display: flex;
+  flex-direction: column;
+  gap: 0.5rem;
+  padding-right: 1.3rem;
+}
+
+@media (max-width: 900px) {
+  .identify {
+    display: block;
+  }
+
+  .tests {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .found {
+    border-left: 0;
+  }
+}
+</style>

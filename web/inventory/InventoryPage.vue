@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { shelfFields, type InventoryItem, type InventoryUse } from '@unto/contract';
+import Button from 'primevue/button';
+import { computed, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { request } from '../api/client';
+import { useShop } from '../stores/shop';
+import { formatDay } from '../ui/format';
+import FigureTile from '../evidence/FigureTile.vue';
+import TileStrip from '../ui/TileStrip.vue';
+import { KIND_WORDS } from './kinds';
+import { shownValue } from './shown-value';
+
+/** One store item: what it says, what rests on it, its revisions. */
+const props = defineProps<{ item: InventoryItem }>();
+defineEmits<{ revise: []; copy: []; retire: [retired: boolean] }>();
+const shop = useShop();
+const use = ref<InventoryUse | null>(null);
+const history = ref<{ number: number; at: string; byId: string }[]>([]);
+const fields = computed(() => shelfFields(props.item.kind));
+const names = computed(() => ({ nameOf: (id: string) => shop.nameOf(id), currency: shop.workshop!.currency }));
+/** Kinds of field whose values want room. */
+const WIDE = new Set(['many', 'rows', 'file']);
+const sheet = computed(() =>
+  props.item.kind === 'compound' ? (props.item as InventoryItem<'compound'>).body.dataSheet : null,
+);
+const unknown = computed(
+  () => props.item.kind === 'blank' && (props.item as InventoryItem<'blank'>).body.substrateId === null,
+);
+const rests = computed(() => {
+  if (!use.value) return '';
+  const { tickets, coupons, runs, weighings } = use.value;
+  const parts = [
+    [tickets, 'ticket'],
+    [coupons, 'coupon'],
+    [runs, 'run'],
+    [weighings, 'weighing'],
+  ] as const;
+  const said = parts.filter(([n]) => n > 0).map(([n, word]) => `${n} ${word}${n === 1 ? '' : 's'}`);
+  return said.length ? `${said.join(', ')} rest on it.` : 'Nothing rests on it yet.';
+});
+const links = computed(() => ({
+  container: shop.items.filter(
+    (other) => other.kind === 'container' && (other.body as { compoundId?: string }).compoundId === props.item.id,
+  ),
+}));
+
+watch(
+  () => props.item.revisionId,
+  async () => {
+    const { id } = props.item;
+    [use.value, history.value] = await Promise.all([
+      request<InventoryUse>('GET', `/api/inventory/${id}/use`),
+      request<typeof history.value>('GET', `/api/inventory/${id}/revisions`),
+    ]);
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <div class="item-head">
+    <h2>{{ item.body.name }}</h2>
+    <span class="quiet"
+      >{{ KIND_WORDS[item.kind].one }}, revision {{ item.revision }}{{ item.retired ? ', retired' : '' }}</span
+    >
+    <Button outlined label="Revise" data-test-id="revise" @click="$emit('revise')" />
+    <Button outlined label="Duplicate" data-test-id="duplicate" @click="$emit('copy')" />
+    <Button
+      outlined
+      severity="secondary"
+      :label="item.retired ? 'Take back' : 'Retire'"
+      data-test-id="retire"
+      @click="$emit('retire', !item.retired)"
+    />
+  </div>
+  <p class="quiet small" data-test-id="rests">
+    {{ rests }} <span v-if="use && use.runs + use.coupons > 0">It can be retired, never deleted.</span>
+  </p>
+  <TileStrip v-if="use?.left">
+    <FigureTile label="left at the newest weighing" :figure="use.left.grams" test-id="left-grams" />
+    <FigureTile
+      label="pieces that still is"
+      :figure="use.left.pieces"
+      :text="use.left.pieces ? String(use.left.pieces.value) : ''"
+      test-id="left-pieces"
+    />
+  </TileStrip>
+  <p v-if="unknown" class="unknown">
+    Nobody knows yet what these are.
+    <RouterLink :to="`/identify?blank=${item.id}`" data-test-id="identify">What is this part?</RouterLink>
+  </p>
+  <dl class="fields">
+    <div v-for="field in fields" :key="field.key" :class="{ wide: WIDE.has(field.kind) }">
+      <dt class="quiet">{{ field.label }}</dt>
+      <dd>
+        <a v-if="field.kind === 'file' && sheet" :href="`/api/files/${sheet.hash}`" target="_blank" rel="noopener">{{
+          sheet.name
+        }}</a>
+        <template v-else>{{ shownValue(field, item, names) }}</template>
+      </dd>
+    </div>
+    <div v-if="links.container.length" class="wide">
+      <dt class="quiet">Containers of it</dt>
+      <dd>
+        <RouterLink v-for="other in links.container" :key="other.id" class="other" :to="`/stores/${other.id}`">{{
+          other.body.name
+        }}</RouterLink>
+      </dd>
+    </div>
+  </dl>
+  <h3>Revisions</h3>
+  <p v-for="revision in history" :key="revision.number" class="small quiet">
+    {{ revision.number }}: {{ formatDay(revision.at) }}, {{ shop.personOf(revision.byId) }}
+  </p>
+</template>
+
+<style scoped>
+.item-head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.8rem;
+}
+
+.item-head .quiet {
+  flex: 1;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 2rem;
+  margin: 0;
+}
+
+.fields > div {
+  display: grid;
+  grid-template-columns: 12rem minmax(0, 1fr);
+  gap: 0.6rem;
+  padding: 0.38rem 0;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+.fields > .wide {
+  grid-column: 1 / -1;
+}
+
+dd {
+  margin: 0;
+  white-space: pre-line;
+}
+
+@media (max-width: 1000px) {
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+.other {
+  margin-right: 1rem;
+}
+
+.unknown {
+  padding: 0.6rem 0.8rem;
+  background: var(--unto-coat-tint);
+  border-left: 4px solid var(--unto-coat-line);
+}
+</style>

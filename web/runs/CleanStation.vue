@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { CLEANING_METHODS, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { readTimerAt } from '@unto/domain';
+import { isVitreous } from '@unto/core';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { useSection } from '../section/useSection';
+import { useAct } from '../stores/useAct';
+import { useNow } from '../stores/now';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
+import TimerRing from '../timers/TimerRing.vue';
+import { formatMoment } from '../ui/format';
+import NumberField from '../ui/NumberField.vue';
+import { useForm } from '../ui/useForm';
+import StationBody from '../station/StationBody.vue';
+
+/** How each run was cleaned; glass cools first. */
+const COOL_S = 15 * 60;
+const ticket = useTicket();
+const outbox = useOutbox();
+const router = useRouter();
+const time = useNow();
+const { act } = useAct();
+const model = useSection('done');
+const run = computed(
+  () =>
+    [...(ticket.page?.runs ?? [])].reverse().find(({ cleaning, correctedById }) => !cleaning && !correctedById) ?? null,
+);
+const cleaned = computed(() => ticket.page?.runs.filter(({ cleaning }) => cleaning) ?? []);
+const cooling = computed(() => ticket.page?.timers.find(({ kind, endedAt }) => kind === 'cool' && !endedAt) ?? null);
+const coolLeft = computed(() => {
+  const timer = cooling.value;
+  return timer ? readTimerAt(timer, time.now).leftS : 0;
+});
+const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
+
+const form = useForm<CreateCleaning>(createCleaning, () => ({
+  id: uuid(),
+  method:
+    ticket.compound?.body.form === 'dry-film lubricant'
+      ? 'alcohol and scrubbing'
+      : ticket.compound
+        ? 'water and sponge'
+        : 'isopropyl alcohol',
+  minutes: Number.NaN,
+  residue: 'none',
+}));
+const { values, faults, general, busy, touch } = form;
+
+async function keep(): Promise<void> {
+  const { id } = ticket.ticket!;
+  const { id: runId } = run.value!;
+  await form.submit(async (entry) => {
+    const answer = await outbox.send('POST', `/api/runs/${runId}/cleanings`, entry, 'a cleaning');
+    form.reset();
+    if (!answer) return;
+    await ticket.load(id);
+    if (!run.value) await router.push(`/tickets/${id}/judge`);
+  });
+}
+</script>
+
+<template>
+  <StationBody station="clean">
+    <template #left><SectionDrawing v-if="model" :model="model" title="Section, washed" /></template>
+    <h2>Clean</h2>
+    <p class="quiet">
+      {{ ticket.compound?.body.cleaning ?? 'Wipe off what the beam left.' }}. Advise the gentler way first: the pad
+      comes with the judgement.
+    </p>
+    <section v-if="glass" class="cool">
+      <template v-if="cooling">
+        <TimerRing :timer="cooling" :size="96" />
+        <Button
+          label="Cool to the hand"
+          :disabled="coolLeft > 0"
+          @click="act('PUT', `/api/timers/${cooling.id}/end`, { outcome: 'passed' }, 'cool')"
+        />
+      </template>
+      <Button
+        v-else
+        outlined
+        label="Start the cooling clock, 15 min"
+        @click="
+          act(
+            'POST',
+            `/api/tickets/${ticket.ticket!.id}/timers`,
+            { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S },
+            'the cooling clock',
+          )
+        "
+      />
+    </section>
+    <form v-if="run" id="clean" class="form-grid" novalidate @submit.prevent="keep">
+      <p class="wide">
+        <strong>Run of {{ formatMoment(run.at) }}</strong
+        >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
+      </p>
+      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
+      <ChoiceField
+        v-model="values.method"
+        class="wide"
+        label="Method"
+        :options="choicesOf(CLEANING_METHODS)"
+        test-id="method"
+      />
+      <NumberField
+        v-model="values.minutes"
+        label="Minutes"
+        unit="min"
+        :fault="faults['minutes']"
+        test-id="clean-minutes"
+        @left="touch('minutes')"
+      />
+      <ChoiceField v-model="values.residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />
+    </form>
+    <p v-else-if="cleaned.length">All {{ cleaned.length }} runs are cleaned.</p>
+    <p v-else class="quiet">Nothing was run yet.</p>
+    <template #foot>
+      <Button
+        v-if="run"
+        type="submit"
+        form="clean"
+        label="Keep the cleaning"
+        :loading="busy"
+        data-test-id="keep-cleaning"
+      />
+      <Button v-else label="Go to Judge" @click="router.push(`/tickets/${ticket.ticket!.id}/judge`)" />
+    </template>
+  </StationBody>
+</template>
+
+<style scoped>
+.cool {
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+}
+</style>

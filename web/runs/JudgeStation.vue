@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import {
+  CONTRAST_STEPS,
+  createJudgement,
+  DURABILITY_RESULTS,
+  DURABILITY_TESTS,
+  EVENNESS_STEPS,
+  FAULTS,
+  type CreateJudgement,
+} from '@unto/contract';
+import Button from 'primevue/button';
+import Checkbox from 'primevue/checkbox';
+import { v4 as uuid } from 'uuid';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { useSection } from '../section/useSection';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import { useTicketChange } from '../stores/ticket-change';
+import ChoiceField from '../ui/ChoiceField.vue';
+import { choicesOf } from '../ui/choices';
+import { formatMoment } from '../ui/format';
+import NumberField from '../ui/NumberField.vue';
+import TextField from '../ui/TextField.vue';
+import { useForm } from '../ui/useForm';
+import StationBody from '../station/StationBody.vue';
+
+/** Judge each run by eye on a described scale, with the tests done on it. */
+const ticket = useTicket();
+const outbox = useOutbox();
+const change = useTicketChange();
+const model = useSection('done');
+const run = computed(
+  () =>
+    [...(ticket.page?.runs ?? [])].reverse().find(({ judgement, correctedById }) => !judgement && !correctedById) ??
+    null,
+);
+const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
+const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
+const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
+const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
+
+const form = useForm<CreateJudgement>(createJudgement, () => ({
+  id: uuid(),
+  contrastStep: 4,
+  evenness: 'even',
+  piecesGood: run.value?.pieces ?? 0,
+  faults: [],
+  tests: [{ test: 'abrasive pad', result: 'no change' }],
+  note: '',
+}));
+const { values, faults, general, busy, touch } = form;
+
+function addTest(): void {
+  const done = values.value.tests.map(({ test }) => test);
+  const next = DURABILITY_TESTS.find((test) => !done.includes(test));
+  if (next) values.value.tests = [...values.value.tests, { test: next, result: 'no change' }];
+}
+
+function removeTest(index: number): void {
+  values.value.tests = values.value.tests.filter((_, i) => i !== index);
+}
+
+async function keep(): Promise<void> {
+  const { id } = ticket.ticket!;
+  const { id: runId } = run.value!;
+  await form.submit(async (entry) => {
+    const answer = await outbox.send('POST', `/api/runs/${runId}/judgements`, entry, 'a judgement');
+    if (answer) await ticket.load(id);
+    form.reset();
+  });
+}
+</script>
+
+<template>
+  <StationBody station="judge">
+    <template #left>
+      <SectionDrawing v-if="model" :model="model" title="Section, scrubbed" />
+      <table v-if="judged.length" class="plain small">
+        <thead>
+          <tr>
+            <th>Run</th>
+            <th class="number">Good</th>
+            <th>Contrast by eye</th>
+            <th>Evenness</th>
+            <th>Faults</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in judged.slice(0, 4)" :key="row.id">
+            <td>
+              <RouterLink :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
+            </td>
+            <td class="number">{{ row.judgement!.piecesGood }} / {{ row.pieces }}</td>
+            <td>{{ row.judgement!.contrastStep }} {{ CONTRAST_STEPS[row.judgement!.contrastStep - 1]?.word }}</td>
+            <td>{{ row.judgement!.evenness }}</td>
+            <td>{{ row.judgement!.faults.join(', ') || '–' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <h2>Judge</h2>
+    <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
+      <p class="wide">
+        <strong>Run of {{ formatMoment(run.at) }}</strong
+        >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
+      </p>
+      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
+      <ChoiceField
+        v-model="values.contrastStep"
+        class="wide"
+        label="Contrast by eye, against the printed steps"
+        :options="steps"
+        test-id="contrast"
+      />
+      <ChoiceField v-model="values.evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
+      <NumberField
+        v-model="values.piecesGood"
+        label="Good pieces"
+        :fault="faults['piecesGood']"
+        test-id="good"
+        @left="touch('piecesGood')"
+      />
+      <fieldset class="wide">
+        <legend>Tests done</legend>
+        <div v-for="(test, i) in values.tests" :key="i" class="test">
+          <ChoiceField v-model="test.test" label="Test" :options="choicesOf(DURABILITY_TESTS)" />
+          <ChoiceField v-model="test.result" label="Result" :options="choicesOf(DURABILITY_RESULTS)" />
+          <Button type="button" text label="Remove" @click="removeTest(i)" />
+        </div>
+        <Button type="button" text label="Another test" @click="addTest" />
+      </fieldset>
+      <fieldset class="wide faults">
+        <legend>Faults seen</legend>
+        <label v-for="name in FAULTS" :key="name"
+          ><Checkbox v-model="values.faults" :value="name" :pt="{ input: { 'data-test-id': `fault-${name}` } }" />
+          {{ name }}</label
+        >
+      </fieldset>
+      <TextField v-model="values.note" class="wide" label="Note" />
+    </form>
+    <template v-else-if="judged.length">
+      <p>All {{ judged.length }} runs are judged.</p>
+      <p v-if="seen.length" class="seen">
+        <strong>Faults seen: {{ seen.join(', ') }}.</strong> Before the next run look at dose, focus and coat first, at
+        the compound last.
+      </p>
+    </template>
+    <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>
+    <template #foot>
+      <Button
+        v-if="run"
+        type="submit"
+        form="judge"
+        label="Keep the judgement"
+        :loading="busy"
+        data-test-id="keep-judgement"
+      />
+      <Button
+        v-else-if="allMarked && ticket.ticket!.state === 'open'"
+        label="The ticket is done"
+        data-test-id="ticket-done"
+        @click="change.change({ state: 'done' }, 'The ticket is done.')"
+      />
+    </template>
+  </StationBody>
+</template>
+
+<style scoped>
+fieldset {
+  margin: 0;
+  padding: 0.3rem 0.7rem 0.6rem;
+  border: 1px solid var(--unto-rule);
+}
+
+legend {
+  font-size: 0.88rem;
+  color: var(--unto-quiet);
+  padding: 0 0.3rem;
+}
+
+.test {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 0.5rem;
+  align-items: end;
+}
+
+.seen {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-danger);
+  background: var(--unto-danger-tint);
+}
+
+.faults {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+
+.faults label {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
+  min-height: 40px;
+}
+</style>

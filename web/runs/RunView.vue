@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { CONTRAST_STEPS, type LedgerRecord } from '@unto/contract';
+import { onMounted, ref } from 'vue';
+import { RouterLink } from 'vue-router';
+import { request } from '../api/client';
+import { useShop } from '../stores/shop';
+import { formatMoment, withUnit } from '../ui/format';
+import FigureTile from '../evidence/FigureTile.vue';
+import GradeMark from '../evidence/GradeMark.vue';
+import PageHead from '../ui/PageHead.vue';
+import TileStrip from '../ui/TileStrip.vue';
+
+const props = defineProps<{ id: string }>();
+const shop = useShop();
+const run = ref<LedgerRecord | null>(null);
+const missing = ref('');
+onMounted(async () => {
+  try {
+    run.value = await request<LedgerRecord>('GET', `/api/runs/${props.id}`);
+  } catch (error) {
+    missing.value = (error as Error).message;
+  }
+});
+</script>
+
+<template>
+  <p v-if="missing" class="missing fault">{{ missing }} <RouterLink to="/ledger">Back to the ledger</RouterLink></p>
+  <template v-if="run">
+    <PageHead
+      :title="`Run of ${formatMoment(run.at)}`"
+      :about="`${run.ticketTitle} · ${run.pieces} pieces · ${run.substrateName}`"
+      ><RouterLink to="/ledger">Ledger</RouterLink></PageHead
+    >
+    <div class="run">
+      <p v-if="run.correctedById" class="fault">
+        This run was corrected: <RouterLink :to="`/ledger/${run.correctedById}`">see the correction</RouterLink>.
+      </p>
+      <TileStrip>
+        <FigureTile label="dose" :figure="run.dose" />
+        <div class="plain-tile">
+          <p class="quiet small">setting as entered</p>
+          <p class="mono">
+            {{ withUnit(run.power.value, run.power.unit) }} · {{ withUnit(run.speed.value, run.speed.unit) }} ·
+            {{ withUnit(run.interval.value, run.interval.unit) }}
+          </p>
+          <GradeMark :grade="run.grade" />
+        </div>
+        <div class="plain-tile">
+          <p class="quiet small">at the part</p>
+          <p class="mono">
+            {{ run.powerW === null ? 'unknown' : withUnit(run.powerW, 'W') }} ·
+            {{ run.speedMmPerS === null ? 'unknown' : withUnit(run.speedMmPerS, 'mm/s') }}
+          </p>
+        </div>
+      </TileStrip>
+      <table class="plain">
+        <tbody>
+          <tr>
+            <td>Ticket</td>
+            <td>
+              <RouterLink :to="`/tickets/${run.ticketId}`">{{ run.ticketNumber }} {{ run.ticketTitle }}</RouterLink>
+            </td>
+          </tr>
+          <tr>
+            <td>Compound</td>
+            <td>{{ run.compoundName ?? 'none' }}</td>
+          </tr>
+          <tr>
+            <td>Head and lens</td>
+            <td>{{ run.headName }}, {{ run.lensName }}</td>
+          </tr>
+          <tr>
+            <td>Passes, air, focus offset</td>
+            <td>{{ run.passes }}, air {{ run.air }}, {{ withUnit(run.focusOffsetMm, 'mm') }}</td>
+          </tr>
+          <tr>
+            <td>Time</td>
+            <td>{{ withUnit(run.minutes, 'min') }}, {{ shop.personOf(run.by) }}</td>
+          </tr>
+          <tr v-if="run.note">
+            <td>Note</td>
+            <td>{{ run.note }}</td>
+          </tr>
+          <tr>
+            <td>Cleaning</td>
+            <td v-if="run.cleaning">
+              {{ run.cleaning.method }}, {{ withUnit(run.cleaning.minutes, 'min') }}, residue {{ run.cleaning.residue }}
+            </td>
+            <td v-else class="quiet">not yet</td>
+          </tr>
+          <tr>
+            <td>Judgement</td>
+            <td v-if="run.judgement">
+              contrast {{ run.judgement.contrastStep }}, {{ CONTRAST_STEPS[run.judgement.contrastStep - 1]?.word }} ({{
+                CONTRAST_STEPS[run.judgement.contrastStep - 1]?.text
+              }}); {{ run.judgement.evenness }}; {{ run.judgement.piecesGood }} of {{ run.pieces }} good
+            </td>
+            <td v-else class="quiet">not yet</td>
+          </tr>
+          <tr v-if="run.judgement">
+            <td>Tests</td>
+            <td>{{ run.judgement.tests.map(({ test, result }) => `${test}: ${result}`).join('; ') || 'none' }}</td>
+          </tr>
+          <tr v-if="run.judgement">
+            <td>Faults</td>
+            <td>{{ run.judgement.faults.join(', ') || 'none seen' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.run {
+  padding: 1rem 1.5rem;
+  display: flex;
+  flex-direction: column;
+  gap: 1rem;
+  max-width: 60rem;
+}
+
+.plain-tile {
+  padding: 0.6rem 0.75rem;
+}
+
+td:first-child {
+  width: 14rem;
+  color: var(--unto-quiet);
+}
+
+.missing {
+  padding: 2rem;
+}
+</style>

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import type { Today } from '@unto/contract';
+import Button from 'primevue/button';
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import { request, Unreachable } from '../api/client';
+import { useShop } from '../stores/shop';
+import { useNow } from '../stores/now';
+import { useOutbox } from '../stores/outbox';
+import RunningTimers from '../timers/RunningTimers.vue';
+import DueIn from '../timers/DueIn.vue';
+import PageHead from '../ui/PageHead.vue';
+import { LOCALE } from '../ui/format';
+
+/** What to do next in time order; clocks; what runs short. */
+const today = ref<Today | null>(null);
+const time = useNow();
+const shop = useShop();
+const router = useRouter();
+let timer: ReturnType<typeof setInterval>;
+
+async function load(): Promise<void> {
+  try {
+    today.value = await request<Today>('GET', '/api/today');
+  } catch (error) {
+    if (!(error instanceof Unreachable)) throw error;
+  }
+}
+onMounted(() => {
+  void load();
+  timer = setInterval(() => void load(), 20_000);
+});
+onUnmounted(() => clearInterval(timer));
+watch(() => useOutbox().sentCount, load);
+
+const heading = computed(() => {
+  const now = new Date(time.now);
+  const day = now.toLocaleDateString(LOCALE, { weekday: 'long' });
+  return `${day}, ${now.toLocaleTimeString(LOCALE, { hour: '2-digit', minute: '2-digit', hour12: false })}`;
+});
+const first = computed(() => today.value?.tasks[0]);
+const rest = computed(() => today.value?.tasks.slice(1) ?? []);
+</script>
+
+<template>
+  <PageHead :title="heading" :about="shop.workshop?.name" />
+  <div v-if="today" class="today">
+    <section class="next" aria-labelledby="next-title">
+      <h2 id="next-title">Next, in order</h2>
+      <p v-if="!first" class="nothing">
+        Nothing waits. <RouterLink to="/tickets/new">Open a ticket</RouterLink> to begin.
+      </p>
+      <article v-if="first" class="task first" data-test-id="task-first">
+        <DueIn :at="first.at" :urgent="first.urgent" />
+        <div class="what">
+          <h3>{{ first.title }}</h3>
+          <p class="quiet small">{{ first.text }}</p>
+        </div>
+        <Button :label="first.action" @click="router.push(first.to)" />
+      </article>
+      <article v-for="task in rest" :key="task.key" class="task">
+        <DueIn :at="task.at" :urgent="task.urgent" />
+        <div class="what">
+          <h3>{{ task.title }}</h3>
+          <p class="quiet small">{{ task.text }}</p>
+        </div>
+        <Button outlined :label="task.action" @click="router.push(task.to)" />
+      </article>
+    </section>
+    <aside class="side">
+      <RunningTimers />
+      <section>
+        <h2>Will run short</h2>
+        <p v-if="!today.short.length" class="quiet">Nothing that was weighed runs short.</p>
+        <p v-for="entry in today.short" :key="entry.key" class="short">
+          <RouterLink :to="entry.to">{{ entry.what }}</RouterLink><span class="quiet small">{{ entry.left }}</span>
+        </p>
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.today {
+  flex: 1;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 420px);
+}
+
+.next {
+  padding: 0.9rem 1.2rem 1.5rem 1.5rem;
+}
+
+.task {
+  display: grid;
+  grid-template-columns: 6rem minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0.8rem 0.3rem;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+.task.first {
+  margin: 0.6rem 0 0.2rem;
+  padding: 1.1rem 1rem;
+  background: var(--unto-surface);
+  border: 1px solid var(--unto-rule);
+  border-left: 5px solid var(--unto-action);
+  border-radius: 3px;
+}
+
+.side {
+  background: var(--unto-surface);
+  border-left: 1px solid var(--unto-rule);
+  padding: 0.9rem 1.5rem;
+  display: flex;
+  flex-direction: column;
+  gap: 1.6rem;
+}
+
+.short a {
+  color: var(--unto-ink);
+}
+
+.short {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--unto-rule);
+}
+
+.nothing {
+  padding: 1.5rem 0;
+}
+
+@media (max-width: 900px) {
+  .today {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .side {
+    border-left: 0;
+    border-top: 1px solid var(--unto-rule);
+  }
+}
+
+@media (max-width: 560px) {
+  .task {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .task > :first-child {
+    grid-column: 1 / -1;
+  }
+}
+</style>

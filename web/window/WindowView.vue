@@ -1,0 +1,396 @@
+<script setup lang="ts">
+import { BINDING_WORDS, settingFigure, weakestGrade, type SettingChoice } from '@unto/core';
+import type { CreateRecipe } from '@unto/contract';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { ApiProblem } from '../api/client';
+import { themeColours } from '../theme/colours';
+import { windowChart } from './window-chart';
+import { useShop } from '../stores/shop';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import { useTicket } from '../stores/ticket';
+import ChoiceField from '../ui/ChoiceField.vue';
+import { formatDuration, formatNumber, withUnit } from '../ui/format';
+import GradeMark from '../evidence/GradeMark.vue';
+import PageHead from '../ui/PageHead.vue';
+import { FIT_SEED, percentFor, powerAxis, useWindow } from './useWindow';
+
+/** The process window of a ticket's pairing and the settings to use on its job. */
+const props = defineProps<{ id: string }>();
+const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
+const store = useTicket();
+const shop = useShop();
+const outbox = useOutbox();
+const router = useRouter();
+const { coupons, cells, drawn, fault, busy, gather, fit } = useWindow();
+const intervalMm = ref(0);
+const picked = ref<'quickest' | 'widest'>('quickest');
+const asTable = ref(false);
+
+onMounted(async () => {
+  if (store.ticket?.id !== props.id) await store.load(props.id);
+  await gather(store.ticket!, store.fitted!);
+  if (cells.value.length) intervalMm.value = cells.value[0]!.intervalMm;
+});
+const intervals = computed(() => [...new Set(cells.value.map((cell) => cell.intervalMm))].sort((a, b) => a - b));
+const passes = computed(() => cells.value[0]?.passes ?? 1);
+watch(
+  [intervalMm, () => cells.value.length],
+  () => intervalMm.value > 0 && fit(store.ticket!, store.fitted!, shop.workshop!, intervalMm.value, passes.value),
+);
+watch(
+  () => drawn.value?.answer,
+  (answer, before) => {
+    if (before || !answer) return;
+    picked.value = answer.quickest ? 'quickest' : 'widest';
+    const best = answer.quickest ?? answer.widest;
+    if (best) intervalMm.value = best.intervalMm;
+  },
+);
+
+interface Offer {
+  readonly kind: 'quickest' | 'widest';
+  readonly title: string;
+  readonly choice: SettingChoice;
+}
+const offers = computed<Offer[]>(() => {
+  const { quickest = null, widest = null } = drawn.value?.answer ?? {};
+  return [
+    ...(quickest ? [{ kind: 'quickest' as const, title: 'Quickest that holds', choice: quickest }] : []),
+    ...(widest ? [{ kind: 'widest' as const, title: 'Widest margin', choice: widest }] : []),
+  ];
+});
+const taken = computed(() => offers.value.find(({ kind }) => kind === picked.value) ?? offers.value[0] ?? null);
+
+function figureOf(choice: SettingChoice) {
+  const figure = settingFigure(choice, {
+    sameRevisions: sameRevisions.value,
+    cells: cells.value.length,
+    coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })),
+  });
+  return {
+    ...figure,
+    value: choice.worst * 100,
+    unit: 'of 100',
+    grade: choice.worst >= shop.workshop!.bound ? figure.grade : weakestGrade([figure.grade, 'carried']),
+  };
+}
+const sameRevisions = computed(() => {
+  const item = (kind: 'substrate' | 'head' | 'lens' | 'compound', id: string | null) =>
+    shop.item(kind, id)?.revisionId ?? null;
+  const ticket = store.ticket!;
+  return coupons.value.every(
+    ({ revisions }) =>
+      revisions.substrate === item('substrate', ticket.substrateId) &&
+      revisions.head === item('head', ticket.headId) &&
+      revisions.lens === item('lens', ticket.lensId) &&
+      revisions.compound === item('compound', ticket.compoundId),
+  );
+});
+
+const shownCells = computed(() => cells.value.filter((cell) => cell.intervalMm === intervalMm.value));
+const option = computed(() => {
+  void shop.theme;
+  if (!drawn.value || !store.fitted) return null;
+  const { map } = drawn.value;
+  const inPercent = (watts: readonly number[]) => watts.map((watt) => percentFor(watt, store.fitted!));
+  const choice = taken.value?.choice;
+  return windowChart({
+    map,
+    powersPercent: powerAxis(cells.value),
+    lowerPercent: inPercent(map.lowerW),
+    upperPercent: inPercent(map.upperW),
+    cells: shownCells.value,
+    setting:
+      choice && choice.intervalMm === intervalMm.value
+        ? {
+            ...choice,
+            label: `${taken.value!.title.toLowerCase()}: ${choice.powerPercent} %, ${formatNumber(choice.speedMmPerS)} mm/s`,
+          }
+        : null,
+    powerShare: shop.workshop!.tolerancePower,
+    colours: themeColours(),
+  });
+});
+const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as const;
+
+async function makeRecipe(): Promise<void> {
+  const { choice, kind } = taken.value!;
+  const body: CreateRecipe = {
+    id: uuid(),
+    ticketId: props.id,
+    kind,
+    couponIds: coupons.value.map(({ id }) => id),
+    powerPercent: choice.powerPercent,
+    speedMmPerS: choice.speedMmPerS,
+    intervalMm: choice.intervalMm,
+    passes: choice.passes,
+    focusOffsetMm: coupons.value[0]!.focusOffsetMm,
+    seed: FIT_SEED,
+  };
+  try {
+    const answer = await outbox.send('POST', '/api/recipes', body, 'a recipe');
+    if (answer) await router.push(`/tickets/${props.id}/mark`);
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+  }
+}
+</script>
+
+<template>
+  <template v-if="store.ticket && store.fitted">
+    <PageHead
+      :title="`${store.compound?.body.name ?? 'No compound'} on ${store.fitted.substrate.name}`"
+      :about="`${store.fitted.head.name}, ${store.fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length} scrubbed cells`"
+    />
+    <div class="bar">
+      <ChoiceField
+        v-if="intervals.length > 1"
+        v-model="intervalMm"
+        class="interval"
+        label="Line interval shown"
+        :options="intervals.map((value) => ({ value, label: `${value} mm` }))"
+      />
+      <span v-else class="mono">{{ withUnit(intervalMm, 'mm') }} interval</span>
+      <span class="quiet small"
+        >for {{ store.ticket.title }}, {{ store.ticket.markWidthMm }} × {{ store.ticket.markHeightMm }} mm · power ±
+        {{ formatNumber(shop.workshop!.tolerancePower * 100) }} %, focus ±
+        {{ withUnit(shop.workshop!.toleranceFocusMm, 'mm') }}</span
+      >
+      <Button
+        class="table"
+        text
+        size="small"
+        :label="asTable ? 'Show the map' : 'Show as a table'"
+        data-test-id="window-table"
+        @click="asTable = !asTable"
+      />
+    </div>
+    <div class="window">
+      <div class="left">
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <p v-if="!cells.length && !busy" class="empty">
+          No scrubbed cell for this pairing yet. Scrub a coupon and enter its cells.
+        </p>
+        <div v-if="asTable" class="scroll">
+          <table class="plain">
+            <thead>
+              <tr>
+                <th class="number">Power, %</th>
+                <th class="number">At the part, W</th>
+                <th class="number">Speed, mm/s</th>
+                <th class="number">Interval, mm</th>
+                <th>After the scrub</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(cell, i) in cells" :key="i">
+                <td class="number">{{ formatNumber(cell.powerPercent) }}</td>
+                <td class="number">{{ formatNumber(cell.powerW) }}</td>
+                <td class="number">{{ formatNumber(cell.speedMmPerS) }}</td>
+                <td class="number">{{ formatNumber(cell.intervalMm) }}</td>
+                <td>{{ OUTCOMES[cell.outcome] }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <template v-else-if="option">
+          <WindowChart
+            class="map"
+            :option="option"
+            :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${taken.choice.powerPercent} %, ${formatNumber(taken.choice.speedMmPerS)} mm/s.` : ''}`"
+            data-test-id="window-map"
+          />
+          <p class="legend quiet small">
+            <span>● holds</span><span>○ too little</span><span>✕ too much</span><span>green: chance of holding</span
+            ><span>lines: even bet</span>
+          </p>
+        </template>
+      </div>
+      <aside class="right">
+        <h2>The setting to use</h2>
+        <p v-if="drawn && !drawn.answer.quickest" class="warn" role="status">
+          No tested setting meets the bound: {{ Math.round(shop.workshop!.bound * 100) }} of 100 in the worst case. The
+          widest margin below is carried, not proved; another coupon would settle it.
+        </p>
+        <button
+          v-for="{ kind, title, choice } in offers"
+          :key="kind"
+          type="button"
+          class="offer"
+          :class="{ here: taken?.kind === kind }"
+          :aria-pressed="taken?.kind === kind"
+          :data-test-id="`offer-${kind}`"
+          @click="picked = kind"
+        >
+          <span class="row"
+            ><strong>{{ title }}</strong
+            ><GradeMark :grade="figureOf(choice).grade"
+          /></span>
+          <span class="row mono big"
+            ><span>{{ choice.powerPercent }} % · {{ withUnit(choice.speedMmPerS, 'mm/s') }}</span
+            ><span>{{ formatDuration(choice.seconds) }}</span></span
+          >
+          <span class="quiet small"
+            >{{ withUnit(choice.intervalMm, 'mm') }} interval{{
+              choice.passes > 1 ? `, ${choice.passes} passes` : ''
+            }}
+            · {{ Math.round(choice.holds * 100) }} of 100 hold, at worst {{ Math.round(choice.worst * 100) }}.</span
+          >
+          <span v-if="choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[choice.binding] }}.</span>
+        </button>
+        <div v-if="taken" class="evidence">
+          <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span
+            class="quiet small"
+            >what this rests on</span
+          >
+        </div>
+        <p v-if="drawn" class="quiet small">
+          Worst case: power and focus at the ends of their tolerance, and the fit at its 5th percentile of
+          {{ drawn.fit.drawCount }} draws. How the coat’s thickness moves the window is not in it until a coupon varies
+          the coat.
+        </p>
+        <div class="foot">
+          <Button v-if="taken" label="Make it a recipe" data-test-id="make-recipe" @click="makeRecipe" />
+          <Button outlined label="Another coupon" @click="router.push(`/tickets/${id}/prove`)" />
+        </div>
+      </aside>
+    </div>
+  </template>
+  <p v-else class="empty quiet">Opening the window …</p>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  padding: 0.4rem 1.5rem;
+  background: var(--unto-surface);
+  border-bottom: 1px solid var(--unto-rule);
+  min-height: 52px;
+}
+
+.interval {
+  width: 11rem;
+}
+
+.table {
+  margin-left: auto;
+}
+
+.window {
+  flex: 1;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  grid-template-rows: minmax(0, 1fr);
+  min-height: 0;
+}
+
+.left {
+  display: flex;
+  flex-direction: column;
+  padding: 0.6rem 1rem 0.6rem 1.2rem;
+  min-width: 0;
+  min-height: 460px;
+}
+
+.map {
+  flex: 1;
+}
+
+.scroll {
+  overflow: auto;
+}
+
+.legend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.4rem;
+  padding-left: 4rem;
+}
+
+.right {
+  display: flex;
+  flex-direction: column;
+  gap: 0.8rem;
+  padding: 0.9rem 1.3rem 1rem;
+  background: var(--unto-surface);
+  border-left: 1px solid var(--unto-rule);
+  overflow-y: auto;
+}
+
+.offer {
+  display: flex;
+  flex-direction: column;
+  gap: 0.25rem;
+  text-align: left;
+  padding: 0.7rem 0.9rem;
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+  background: var(--unto-surface);
+  color: var(--unto-ink);
+  cursor: pointer;
+}
+
+.offer.here {
+  border-color: var(--unto-bonded);
+  box-shadow: inset 4px 0 0 var(--unto-bonded);
+}
+
+.row {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 0.5rem;
+}
+
+.big {
+  font-size: 1.12rem;
+}
+
+.evidence {
+  display: flex;
+  gap: 0.6rem;
+  align-items: baseline;
+}
+
+.warn {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-coat-line);
+  background: var(--unto-coat-tint);
+  font-size: 0.92rem;
+}
+
+.foot {
+  margin-top: auto;
+  display: flex;
+  gap: 0.6rem;
+}
+
+.foot :deep(.p-button) {
+  flex: 1;
+}
+
+.empty {
+  padding: 2rem 0.5rem;
+}
+
+@media (max-width: 900px) {
+  .window {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .left {
+    height: 480px;
+  }
+
+  .right {
+    border-left: 0;
+  }
+}
+</style>

@@ -1,0 +1,94 @@
+import { fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
+import { describe, expect, it } from 'vitest';
+import type { CouponWindowCell } from '@unto/domain';
+import { percentFor, powerAxis, speedAxis } from './useWindow';
+import { ticks, windowChart } from './window-chart';
+
+const colours = {
+  ink: '#1',
+  quiet: '#2',
+  rule: '#3',
+  surface: '#4',
+  ground: '#5',
+  action: '#6',
+  danger: '#7',
+  bonded: '#8',
+};
+const random = seededRandom(2);
+const cells: CouponWindowCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =>
+  [60, 120, 240, 480].map((speedMmPerS) => {
+    const powerW = powerPercent * 0.5;
+    const effect = Math.log(powerW) - 0.6 * Math.log(speedMmPerS) + 0.1 * standardNormal(random);
+    const outcome: WindowCell['outcome'] = effect < 0.55 ? 'under' : effect < 1.2 ? 'holds' : 'over';
+    return { powerPercent, powerW, speedMmPerS, intervalMm: 0.06, passes: 1, outcome, couponId: 'k' };
+  }),
+);
+
+describe('window chart', () => {
+  const powersPercent = powerAxis(cells);
+  const map = windowMap(
+    fitWindow({ cells, equipment: { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 }, seed: 1 }),
+    {
+      powersW: powersPercent.map((percent) => percent * 0.5),
+      speedsMmPerS: speedAxis(cells),
+      intervalMm: 0.06,
+      passes: 1,
+    },
+  );
+  const option = (setting: { powerPercent: number; speedMmPerS: number; label: string } | null) =>
+    windowChart({
+      map,
+      powersPercent,
+      lowerPercent: map.lowerW.map((w) => w * 2),
+      upperPercent: map.upperW.map((w) => w * 2),
+      cells,
+      setting,
+      powerShare: 0.05,
+      colours,
+    }) as { series: { name: string; data: unknown[] }[] };
+  const series = (name: string, of = option(null)) => of.series.find((found) => found.name === name)!;
+
+  it('has a tile for every point of the map and every cell under its outcome', () => {
+    expect(series('chance of holding').data).toHaveLength(powersPercent.length * map.speedsMmPerS.length);
+    const counted = ['holds', 'too little', 'too much'].map((name) =>
+      option(null)
+        .series.filter((found) => found.name === name)
+        .reduce((sum, { data }) => Math.max(sum, data.length), 0),
+    );
+    expect(counted.reduce((sum, n) => sum + n, 0)).toBe(cells.length);
+  });
+
+  it('marks the setting with its tolerance box, and nothing where there is none', () => {
+    const marked = series('setting', option({ powerPercent: 90, speedMmPerS: 150, label: 'quickest' })) as unknown as {
+      markArea: { data: { coord: number[] }[][] };
+    };
+    expect(marked.markArea.data[0]!.map(({ coord }) => coord[1])).toEqual([85.5, 94.5]);
+    expect(series('setting')).toBeUndefined();
+  });
+
+  it('reaches a little beyond what was tested, never beyond full power', () => {
+    expect(powersPercent.at(-1)).toBeCloseTo(100, 9);
+    expect(powersPercent[0]).toBeLessThan(40);
+    expect(speedAxis(cells).at(-1)).toBeGreaterThan(480);
+  });
+
+  it('puts round numbers on a log axis', () => {
+    expect(ticks(48, 620)).toEqual([50, 75, 100, 150, 200, 300, 500]);
+    expect(ticks(0.9, 1.1)).toEqual([1]);
+  });
+
+  it('finds the percentage for watts on the head’s own curve', () => {
+    const equipment = {
+      head: { ratedW: 50, firingThresholdPercent: 0 },
+      calibration: {
+        rows: [
+          { percent: 0, watts: 0 },
+          { percent: 50, watts: 30 },
+          { percent: 100, watts: 50 },
+        ],
+      },
+    } as never;
+    expect(percentFor(30, equipment)).toBeCloseTo(50, 6);
+    expect(percentFor(51, equipment)).toBeNull();
+  });
+});
