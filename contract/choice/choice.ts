@@ -37,7 +37,7 @@ export const createChoice = object({
   weights: object(weightFields).noUnknown(),
   reason: note('Reason for the choice', 1000),
 }).noUnknown();
-export type CreateChoice = Omit<InferType<typeof createChoice>, 'weights'> & { readonly weights: Weights };
+export type CreateChoice = Omit<Frozen<InferType<typeof createChoice>>, 'weights'> & { readonly weights: Weights };
 
 const reason = record({ code: words(), hard: flag(), text: words(), grade: gradeWord(), favourable: flag() });
 const verdict = describes<CompoundJudgement>()(

@@ -50,7 +50,7 @@ export const pictureEntries = object({
       ({ columns, rows, film }) => film?.length === columns * rows,
     ),
 }).noUnknown();
-export type PictureEntries = InferType<typeof pictureEntries>;
+export type PictureEntries = Frozen<InferType<typeof pictureEntries>>;
 
 export const createCoatPicture = object({
   id: uuid().label('id'),
@@ -59,7 +59,7 @@ export const createCoatPicture = object({
   decision: oneOf('Decision', PICTURE_DECISIONS),
   note: note('Note', 500),
 }).noUnknown();
-export type CreateCoatPicture = InferType<typeof createCoatPicture>;
+export type CreateCoatPicture = Frozen<InferType<typeof createCoatPicture>>;
 
 /** A picture as kept, judged from its map. Appended, never changed. */
 export const coatPicture = record({

@@ -17,6 +17,7 @@ import {
   word,
   words,
 } from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
 
 /** How a coat is read beside weighing it. */
 export const COAT_READING_KINDS = ['comb', 'inspection'] as const;
@@ -43,8 +44,8 @@ export const COAT_ENTRIES = {
 } as const;
 
 export interface CoatEntriesOf {
-  comb: InferType<(typeof COAT_ENTRIES)['comb']>;
-  inspection: InferType<(typeof COAT_ENTRIES)['inspection']>;
+  comb: Frozen<InferType<(typeof COAT_ENTRIES)['comb']>>;
+  inspection: Frozen<InferType<(typeof COAT_ENTRIES)['inspection']>>;
 }
 
 export const createCoatReading = object({
@@ -55,7 +56,7 @@ export const createCoatReading = object({
   entries: mixed<CoatEntriesOf[CoatReadingKind]>().required('The entries are missing.'),
   note: note('Note', 500),
 }).noUnknown();
-export type CreateCoatReading = InferType<typeof createCoatReading>;
+export type CreateCoatReading = Frozen<InferType<typeof createCoatReading>>;
 
 /** A reading of a coat as kept, with the film that follows. Appended, never changed. */
 export interface CoatReading<K extends CoatReadingKind = CoatReadingKind> {

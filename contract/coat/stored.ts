@@ -10,7 +10,7 @@ export const storeCoat = object({
   place: text('Where they lie', 120),
   note: note('Note', 500),
 }).noUnknown();
-export type StoreCoat = InferType<typeof storeCoat>;
+export type StoreCoat = Frozen<InferType<typeof storeCoat>>;
 
 const STORED_OUTCOMES = ['taken up', 'rinsed off'] as const;
 
@@ -21,7 +21,7 @@ export const endStoredCoat = object({
   untouched: boolean().label('Untouched').required(),
   reason: note('Reason', 500),
 }).noUnknown();
-export type EndStoredCoat = InferType<typeof endStoredCoat>;
+export type EndStoredCoat = Frozen<InferType<typeof endStoredCoat>>;
 
 export const storedCoat = record({
   id: uuid(),

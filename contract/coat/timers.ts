@@ -15,7 +15,7 @@ export const TIMER_OUTCOMES = ['passed', 'dropped'] as const;
 
 /** Ends a clock: `passed` when the gate is met (gloss gone, cool to the hand), `dropped` when the coat was rinsed off. */
 export const endTimer = object({ outcome: oneOf('Outcome', TIMER_OUTCOMES) }).noUnknown();
-export type CreateTimer = InferType<typeof createTimer>;
+export type CreateTimer = Frozen<InferType<typeof createTimer>>;
 export const timer = record({
   id: uuid(),
   kind: word(TIMER_KINDS),
@@ -28,4 +28,4 @@ export const timer = record({
   outcome: orNull(word(TIMER_OUTCOMES)),
 });
 export type Timer = Frozen<InferType<typeof timer>>;
-export type EndTimer = InferType<typeof endTimer>;
+export type EndTimer = Frozen<InferType<typeof endTimer>>;

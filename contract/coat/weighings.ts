@@ -15,7 +15,7 @@ export const createWeighing = object({
   partsAfter: enteredMass('Parts after drying').nullable().default(null).defined(),
   correctsId: uuid().label('Corrected weighing').nullable().defined().default(null),
 }).noUnknown();
-export type CreateWeighing = InferType<typeof createWeighing>;
+export type CreateWeighing = Frozen<InferType<typeof createWeighing>>;
 export const weighing = record({
   id: uuid(),
   ticketId: uuid(),

@@ -139,8 +139,8 @@ export const createReading = object({
   entries: readingEntries,
 }).noUnknown();
 
-export type CreateCoupon = InferType<typeof createCoupon>;
-export type CreateReading = InferType<typeof createReading>;
+export type CreateCoupon = Frozen<InferType<typeof createCoupon>>;
+export type CreateReading = Frozen<InferType<typeof createReading>>;
 
 export const COUPON_STAGES = ['designed', 'burnt', 'rinsed', 'scrubbed'] as const;
 export type CouponStage = (typeof COUPON_STAGES)[number];
@@ -217,9 +217,9 @@ export const listCouponsQuery = object({
     .oneOf([...COUPON_STAGES])
     .optional(),
 });
-export type RedesignCoupon = InferType<typeof redesignCoupon>;
-export type MarkBurnt = InferType<typeof markBurnt>;
-export type ListCouponsQuery = InferType<typeof listCouponsQuery>;
+export type RedesignCoupon = Frozen<InferType<typeof redesignCoupon>>;
+export type MarkBurnt = Frozen<InferType<typeof markBurnt>>;
+export type ListCouponsQuery = Frozen<InferType<typeof listCouponsQuery>>;
 
 /** A scrubbed cell as a window takes it, with what was set on the panel. */
 export const windowCell = record({

@@ -59,7 +59,7 @@ export const couponPictureEntries = object({
   edgeFloorUm: notNegative('Edge floor', 'µm'),
   cells: array().of(cellMeasure).required().min(1).max(MAX_CELLS),
 }).noUnknown();
-export type CouponPictureEntries = Omit<InferType<typeof couponPictureEntries>, 'cells'> & {
+export type CouponPictureEntries = Omit<Frozen<InferType<typeof couponPictureEntries>>, 'cells'> & {
   readonly cells: readonly CellMeasure[];
 };
 
@@ -68,7 +68,7 @@ export const createCouponPicture = object({
   stage: oneOf('Stage', STAGES),
   entries: couponPictureEntries,
 }).noUnknown();
-export type CreateCouponPicture = Omit<InferType<typeof createCouponPicture>, 'entries'> & {
+export type CreateCouponPicture = Omit<Frozen<InferType<typeof createCouponPicture>>, 'entries'> & {
   readonly entries: CouponPictureEntries;
 };
 
@@ -95,4 +95,4 @@ export const outcomeRules = object({
 }).noUnknown();
 
 export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();
-export type TakeCouponPicture = InferType<typeof takeCouponPicture>;
+export type TakeCouponPicture = Frozen<InferType<typeof takeCouponPicture>>;

@@ -13,7 +13,7 @@ export const createTestStep = object({
   outcome: oneOf('Outcome', STEP_TEST_OUTCOMES),
   note: note('Where', 300),
 }).noUnknown();
-export type CreateTestStep = InferType<typeof createTestStep>;
+export type CreateTestStep = Frozen<InferType<typeof createTestStep>>;
 
 export const keptTestStep = record({
   id: uuid(),

@@ -2,6 +2,7 @@ import { object, type InferType } from 'yup';
 import type { Stage } from '@unto/core';
 import { positive, uuid } from '../fields/index.js';
 import type { BurnSetup } from './controller.js';
+import type { Frozen } from '../routing/index.js';
 
 /** What lies before the camera. A real one needs none of it; the simulator draws it. */
 export type CameraScene = CoatScene | CouponScene;
@@ -35,4 +36,4 @@ export const takePicture = object({
   widthMm: positive('Width', 'mm').max(2000),
   heightMm: positive('Height', 'mm').max(2000),
 }).noUnknown();
-export type TakePicture = InferType<typeof takePicture>;
+export type TakePicture = Frozen<InferType<typeof takePicture>>;

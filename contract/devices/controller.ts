@@ -82,7 +82,7 @@ export const startBurn = object({
   version: whole('Version', 1, 1e9),
   laserOn: oneOf('Laser on', ['M3', 'M4'] as const),
 }).noUnknown();
-export type StartBurn = InferType<typeof startBurn>;
+export type StartBurn = Frozen<InferType<typeof startBurn>>;
 export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
 export const settleBurn = object({
   as: oneOf('As', ['partly', 'resume'] as const),
@@ -105,5 +105,5 @@ export const burn = record({
   by: who(),
 });
 export type Burn = Frozen<InferType<typeof burn>>;
-export type ActOnBurn = InferType<typeof actOnBurn>;
-export type SettleBurn = InferType<typeof settleBurn>;
+export type ActOnBurn = Frozen<InferType<typeof actOnBurn>>;
+export type SettleBurn = Frozen<InferType<typeof settleBurn>>;

@@ -36,7 +36,7 @@ export const weighOnScale = object({
   moment: oneOf('When', ['before', 'after'] as const),
   pieces: whole('Pieces', 1, 100_000),
 }).noUnknown();
-export type WeighOnScale = InferType<typeof weighOnScale>;
+export type WeighOnScale = Frozen<InferType<typeof weighOnScale>>;
 
 /** A settled weight. */
 export const scaleAnswer = record({ value: amount(), unit: word(MASS_UNITS), at: instant() });

@@ -35,7 +35,7 @@ export const weighedPart = object({
   thicknessMm: optionalNumber('Thickness', 'mm'),
   displacedMl: optionalNumber('Water pushed away', 'mL'),
 }).noUnknown();
-export type WeighedPart = InferType<typeof weighedPart>;
+export type WeighedPart = Frozen<InferType<typeof weighedPart>>;
 
 /** What was seen of a part and what it is taken to be. Appended, never changed. */
 export const createIdentification = object({
@@ -52,7 +52,7 @@ export const createIdentification = object({
   /** The substrate it is booked as, which must be of that family and layer. */
   substrateId: uuid().label('Substrate').nullable().defined().default(null),
 }).noUnknown();
-export type CreateIdentification = Omit<InferType<typeof createIdentification>, 'words'> & {
+export type CreateIdentification = Omit<Frozen<InferType<typeof createIdentification>>, 'words'> & {
   readonly words: Observations['words'];
 };
 

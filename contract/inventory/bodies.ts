@@ -2,6 +2,7 @@ import type { InferType } from 'yup';
 import { amount, byKind, flag, instant, uuid, who } from '../fields/index.js';
 import { calibrationBody, headBody, lensBody, machineBody } from './bench-bodies.js';
 import { blankBody, compoundBody, containerBody, profileBody, substrateBody } from './shelf-bodies.js';
+import type { Frozen } from '../routing/index.js';
 
 /** Kinds of things a shop keeps. Each has immutable revisions. */
 export const INVENTORY_KINDS = [
@@ -30,15 +31,15 @@ export const INVENTORY_BODIES = {
   profile: profileBody,
 } as const;
 
-export type MachineBody = InferType<typeof machineBody>;
-export type HeadBody = InferType<typeof headBody>;
-export type LensBody = InferType<typeof lensBody>;
-export type CalibrationBody = InferType<typeof calibrationBody>;
-export type CompoundBody = InferType<typeof compoundBody>;
-export type ContainerBody = InferType<typeof containerBody>;
-export type SubstrateBody = InferType<typeof substrateBody>;
-export type BlankBody = InferType<typeof blankBody>;
-export type ProfileBody = InferType<typeof profileBody>;
+export type MachineBody = Frozen<InferType<typeof machineBody>>;
+export type HeadBody = Frozen<InferType<typeof headBody>>;
+export type LensBody = Frozen<InferType<typeof lensBody>>;
+export type CalibrationBody = Frozen<InferType<typeof calibrationBody>>;
+export type CompoundBody = Frozen<InferType<typeof compoundBody>>;
+export type ContainerBody = Frozen<InferType<typeof containerBody>>;
+export type SubstrateBody = Frozen<InferType<typeof substrateBody>>;
+export type BlankBody = Frozen<InferType<typeof blankBody>>;
+export type ProfileBody = Frozen<InferType<typeof profileBody>>;
 
 export interface InventoryBodyOf {
   machine: MachineBody;

@@ -37,9 +37,9 @@ export const listInventoryQuery = object({
   retired: number().oneOf([0, 1]).optional(),
 });
 
-export type CreateInventoryItem = InferType<typeof createInventoryItem>;
-export type ReviseInventoryItem = InferType<typeof reviseInventoryItem>;
-export type RetireInventoryItem = InferType<typeof retireInventoryItem>;
+export type CreateInventoryItem = Frozen<InferType<typeof createInventoryItem>>;
+export type ReviseInventoryItem = Frozen<InferType<typeof reviseInventoryItem>>;
+export type RetireInventoryItem = Frozen<InferType<typeof retireInventoryItem>>;
 
 export const exportInventoryQuery = object({
   kind: string<InventoryKind>()
@@ -52,7 +52,7 @@ export const importInventory = object({
   kind: oneOf('Kind', INVENTORY_KINDS).optional(),
   text: text('File', 20_000_000),
 }).noUnknown();
-export type ImportInventory = InferType<typeof importInventory>;
+export type ImportInventory = Frozen<InferType<typeof importInventory>>;
 
 /** What became of an import: nothing is kept when there is a problem. */
 export const inventoryReport = record({
@@ -98,4 +98,4 @@ export const inventoryFile = record({
   ),
 });
 export type InventoryFile = Frozen<InferType<typeof inventoryFile>>;
-export type ListInventoryQuery = InferType<typeof listInventoryQuery>;
+export type ListInventoryQuery = Frozen<InferType<typeof listInventoryQuery>>;

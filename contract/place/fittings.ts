@@ -23,7 +23,7 @@ export const createFitting = object({
       CODES.every((code) => steps.includes(code)),
     ),
 }).noUnknown();
-export type CreateFitting = InferType<typeof createFitting>;
+export type CreateFitting = Frozen<InferType<typeof createFitting>>;
 
 /** What stands on a machine since when. Appended, never changed. */
 export const fitting = record({

@@ -101,13 +101,13 @@ export const PLACE_ENTRIES = {
 } as const;
 
 export interface PlaceEntriesOf {
-  focus: InferType<(typeof PLACE_ENTRIES)['focus']>;
-  flatness: InferType<(typeof PLACE_ENTRIES)['flatness']>;
-  centre: InferType<(typeof PLACE_ENTRIES)['centre']>;
-  round: InferType<(typeof PLACE_ENTRIES)['round']>;
-  align: InferType<(typeof PLACE_ENTRIES)['align']>;
-  pointer: InferType<(typeof PLACE_ENTRIES)['pointer']>;
-  set: InferType<(typeof PLACE_ENTRIES)['set']>;
+  focus: Frozen<InferType<(typeof PLACE_ENTRIES)['focus']>>;
+  flatness: Frozen<InferType<(typeof PLACE_ENTRIES)['flatness']>>;
+  centre: Frozen<InferType<(typeof PLACE_ENTRIES)['centre']>>;
+  round: Frozen<InferType<(typeof PLACE_ENTRIES)['round']>>;
+  align: Frozen<InferType<(typeof PLACE_ENTRIES)['align']>>;
+  pointer: Frozen<InferType<(typeof PLACE_ENTRIES)['pointer']>>;
+  set: Frozen<InferType<(typeof PLACE_ENTRIES)['set']>>;
 }
 
 const step = record({ focusMm: amount(), share: amount() });
@@ -158,7 +158,7 @@ export const createPlaceReading = object({
   decision: oneOf('Decision', PLACE_DECISIONS),
   note: note('Note', 500),
 }).noUnknown();
-export type CreatePlaceReading = InferType<typeof createPlaceReading>;
+export type CreatePlaceReading = Frozen<InferType<typeof createPlaceReading>>;
 
 /** A reading as kept, with the head and lens that were fitted. Appended, never changed. */
 export interface PlaceReading<K extends PlaceKind = PlaceKind> {
@@ -174,17 +174,21 @@ export interface PlaceReading<K extends PlaceKind = PlaceKind> {
   readonly at: string;
   readonly by: string;
 }
+const placeShape = (kind: PlaceKind) => ({ entries: PLACE_ENTRIES[kind], result: PLACE_RESULTS[kind] });
+const placeShared = {
+  id: uuid(),
+  decision: word(PLACE_DECISIONS),
+  note: words(),
+  ticketId: uuid(),
+  headId: uuid(),
+  lensId: uuid(),
+  at: instant(),
+  by: who(),
+};
 export const placeReading = byKind<PlaceReading>(
   'kind',
-  Object.fromEntries(PLACE_KINDS.map((kind) => [kind, { entries: PLACE_ENTRIES[kind], result: PLACE_RESULTS[kind] }])),
-  {
-    id: uuid(),
-    decision: word(PLACE_DECISIONS),
-    note: words(),
-    ticketId: uuid(),
-    headId: uuid(),
-    lensId: uuid(),
-    at: instant(),
-    by: who(),
-  },
+  Object.fromEntries(PLACE_KINDS.map((kind) => [kind, placeShape(kind)])),
+  placeShared,
 );
+/** An offset from pointer to beam. */
+export const pointerReading = byKind<PlaceReading<'pointer'>>('kind', { pointer: placeShape('pointer') }, placeShared);

@@ -54,10 +54,10 @@ export const sheetEntries = object({
   testPlaces: whole('Places for test pieces', 0, 5000),
   pieces: array().of(piece).label('Sizes').defined().max(100),
 }).noUnknown();
-export type SheetEntries = InferType<typeof sheetEntries>;
+export type SheetEntries = Frozen<InferType<typeof sheetEntries>>;
 
 export const createSheet = object({ id: uuid().label('id'), entries: sheetEntries }).noUnknown();
-export type CreateSheet = InferType<typeof createSheet>;
+export type CreateSheet = Frozen<InferType<typeof createSheet>>;
 
 /** A layout as kept. Appended, never changed. */
 export const sheet = record({

@@ -46,7 +46,7 @@ export const createRecipe = object({
   focusOffsetMm: finite('Focus offset', 'mm'),
   seed: whole('Seed', 0, 4294967295),
 }).noUnknown();
-export type CreateRecipe = InferType<typeof createRecipe>;
+export type CreateRecipe = Frozen<InferType<typeof createRecipe>>;
 
 /** An accepted setting; frozen. */
 export const recipe = record({

@@ -38,7 +38,7 @@ export function route<const Spec extends Route>(
 }
 
 export type ParamsOf<R extends Route> = { readonly [Name in ParamNames<R['path']>]: string };
-export type BodyOf<R extends Route> = R['body'] extends Schema ? InferType<R['body']> : undefined;
+export type BodyOf<R extends Route> = R['body'] extends Schema ? Frozen<InferType<R['body']>> : undefined;
 export type QueryOf<R extends Route> = R['query'] extends Schema ? Frozen<InferType<R['query']>> : undefined;
 /** What a call gives: the record, or the file as bytes. */
 export type AnswerOf<R extends Route> = R['answer'] extends Schema ? Frozen<InferType<R['answer']>> : Uint8Array;

@@ -90,7 +90,7 @@ export const createRun = object({
   correctsId: uuid().label('Corrected run').nullable().defined().default(null),
   ...runFields,
 }).noUnknown();
-export type CreateRun = InferType<typeof createRun>;
+export type CreateRun = Frozen<InferType<typeof createRun>>;
 
 export const createCleaning = object({
   id: uuid().label('id'),
@@ -98,7 +98,7 @@ export const createCleaning = object({
   minutes: notNegative('Minutes', 'min').max(1000, 'Minutes must be at most 1000.'),
   residue: oneOf('Residue', RESIDUES),
 }).noUnknown();
-export type CreateCleaning = InferType<typeof createCleaning>;
+export type CreateCleaning = Frozen<InferType<typeof createCleaning>>;
 
 const durability = object({
   test: oneOf('Test', DURABILITY_TESTS),
@@ -114,7 +114,7 @@ export const createJudgement = object({
   tests: array().of(durability).defined().default([]),
   note: note('Note'),
 }).noUnknown();
-export type CreateJudgement = InferType<typeof createJudgement>;
+export type CreateJudgement = Frozen<InferType<typeof createJudgement>>;
 
 export const cleaning = record({
   id: uuid(),
@@ -185,7 +185,7 @@ export const ledgerQuery = object({
   to: string().optional(),
   ...pageQuery,
 });
-export type LedgerQuery = InferType<typeof ledgerQuery>;
+export type LedgerQuery = Frozen<InferType<typeof ledgerQuery>>;
 
 /** A ledger file is taken as it is, whole. */
 export const MAX_LEDGER_BYTES = 256_000_000;

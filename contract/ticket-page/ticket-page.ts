@@ -4,7 +4,7 @@ import { coatPicture, coatReading, storedCoat, timer, weighing } from '../coat/i
 import { couponSummary, COUPON_STAGES, keptTestStep } from '../coupons/index.js';
 import { figure } from '../evidence/index.js';
 import { amount, describes, flag, instant, list, orNull, record, uuid, word, words } from '../fields/index.js';
-import { fitting, placeReading } from '../place/index.js';
+import { fitting, placeReading, pointerReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
 import { recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
@@ -57,7 +57,7 @@ export const ticketPage = record({
   /** What was fitted last to the machine this ticket is planned on; null where nobody ever changed anything. */
   fitting: orNull(fitting),
   /** The newest offset from pointer to beam of the head, on whatever ticket. */
-  pointer: orNull(placeReading),
+  pointer: orNull(pointerReading),
   /** The newest layout of a sheet; null where none was kept. */
   sheet: orNull(sheet),
   /** Depth of focus of the lens as its newest dot hunt found it. */

@@ -56,9 +56,9 @@ export const changeTicket = object({
   state: oneOf('State', TICKET_STATES),
 }).noUnknown();
 
-export type CreateTicket = InferType<typeof createTicket>;
-export type ChangeTicket = InferType<typeof changeTicket>;
-export type Aim = InferType<typeof aim>;
+export type CreateTicket = Frozen<InferType<typeof createTicket>>;
+export type ChangeTicket = Frozen<InferType<typeof changeTicket>>;
+export type Aim = Frozen<InferType<typeof aim>>;
 
 /** A ticket as stored. */
 export const ticket = record({
@@ -83,7 +83,7 @@ export const createCheck = object({
   kind: oneOf('Kind', CHECK_KINDS),
   code: text('Code', 60),
 }).noUnknown();
-export type CreateCheck = InferType<typeof createCheck>;
+export type CreateCheck = Frozen<InferType<typeof createCheck>>;
 export const check = record({
   id: uuid(),
   ticketId: uuid(),
@@ -95,7 +95,7 @@ export const check = record({
 });
 export type Check = Frozen<InferType<typeof check>>;
 
-export type ListTicketsQuery = InferType<typeof listTicketsQuery>;
+export type ListTicketsQuery = Frozen<InferType<typeof listTicketsQuery>>;
 export const listTicketsQuery = object({
   ...pageQuery,
   state: string()

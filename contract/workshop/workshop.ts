@@ -9,7 +9,7 @@ export const createOperator = object({
   role: text('Role', 40),
 }).noUnknown();
 export const operator = createOperator;
-export type CreateOperator = InferType<typeof createOperator>;
+export type CreateOperator = Frozen<InferType<typeof createOperator>>;
 export type Operator = Frozen<CreateOperator>;
 
 /** Settings of the whole shop. */

@@ -1,4 +1,18 @@
-import type { Problem } from '@unto/contract';
+import {
+  addressOf,
+  isFileAnswer,
+  ROUTES,
+  type AnswerOf,
+  type BodyOf,
+  type ParamNames,
+  type ParamsOf,
+  type Problem,
+  type QueryOf,
+  type Route,
+  type RouteName,
+  type Routes,
+} from '@unto/contract';
+import type { Schema } from 'yup';
 
 /** A refusal of the server, with its problem document. */
 export class ApiProblem extends Error {
@@ -16,39 +30,95 @@ export function onServerTime(listener: (server: string) => void): void {
   heardTime = listener;
 }
 
-export type Method = 'GET' | 'POST' | 'PUT';
+/** A request without an answer after this long counts as away. */
+export const ANSWER_WITHIN_MS = 10_000;
+/** Devices, files and fits may take their time. */
+export const PATIENT_MS = 120_000;
+/** Records of a list that are asked for at once. */
+const MOST_AT_ONCE = 500;
 
-/**
- * One request to the API.
- * @throws ApiProblem when it was refused, Unreachable when nobody answered
- */
-export async function request<T>(method: Method, path: string, body?: unknown, operator?: string): Promise<T> {
-  return answered<T>(path, {
-    method,
+/** What an operation is called with, as far as it takes any of it. */
+type CallOfRoute<R extends Route> = ([ParamNames<R['path']>] extends [never]
+  ? { readonly params?: undefined }
+  : { readonly params: ParamsOf<R> }) &
+  (R extends { readonly takesFile: number }
+    ? { readonly body: Blob }
+    : R extends { readonly body: Schema }
+      ? { readonly body: BodyOf<R> }
+      : { readonly body?: undefined }) & { readonly query?: QueryOf<R> };
+type Calls = { readonly [N in RouteName]: CallOfRoute<Routes[N]> };
+type Answers = { readonly [N in RouteName]: AnswerOf<Routes[N]> };
+export type CallOf<N extends RouteName> = Calls[N];
+export type Answer<N extends RouteName> = Answers[N];
+
+/** Operations that answer a page of a list. */
+type PagedName = {
+  [N in RouteName]: Answers[N] extends { readonly records: readonly unknown[]; readonly next: string | null }
+    ? N
+    : never;
+}[RouteName];
+interface PageOf<N extends PagedName> {
+  readonly records: readonly RecordOf<N>[];
+  readonly next: string | null;
+}
+type RecordOf<N extends PagedName> = Answers[N] extends { readonly records: readonly (infer Item)[] } ? Item : never;
+
+export const api = {
+  /**
+   * Calls an operation by its name; its answer is what the route says.
+   * @throws ApiProblem when it was refused, Unreachable when nobody answered in time
+   */
+  async call<N extends RouteName>(name: N, call: CallOf<N>, how: CallOptions = {}): Promise<Answer<N>> {
+    const route: Route = ROUTES[name];
+    const response = await sent(addressOf(route, call.params, call.query ?? {}), initOf(route, call.body, how));
+    return (
+      isFileAnswer(route.answer) ? new Uint8Array(await response.arrayBuffer()) : await response.json()
+    ) as Answer<N>;
+  },
+
+  /** Every record of a list, page after page. */
+  async all<N extends PagedName>(name: N, query: NonNullable<CallOf<N>['query']>): Promise<RecordOf<N>[]> {
+    const records: RecordOf<N>[] = [];
+    let cursor: string | null = null;
+    do {
+      const asked = { ...query, limit: MOST_AT_ONCE, ...(cursor ? { cursor } : {}) };
+      const page: PageOf<N> = (await api.call(name, { query: asked } as unknown as CallOf<N>)) as PageOf<N>;
+      records.push(...page.records);
+      cursor = page.next;
+    } while (cursor);
+    return records;
+  },
+};
+
+export interface CallOptions {
+  readonly operator?: string | undefined;
+  readonly withinMs?: number | undefined;
+}
+
+function initOf(route: Route, body: unknown, { operator, withinMs = ANSWER_WITHIN_MS }: CallOptions): RequestInit {
+  const type = route.takesFile ? 'application/octet-stream' : 'application/json';
+  return {
+    method: route.method.toUpperCase(),
     headers: {
-      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(body === undefined ? {} : { 'content-type': type }),
       ...(operator ? { 'x-unto-operator': operator } : {}),
     },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
+    ...(body === undefined ? {} : { body: route.takesFile ? (body as Blob) : JSON.stringify(body) }),
+    signal: AbortSignal.timeout(withinMs),
+  };
 }
 
-/** Sends a file as it is. @throws as request */
-export async function sendFile<T>(path: string, file: Blob, operator: string): Promise<T> {
-  const headers = { 'content-type': 'application/octet-stream', 'x-unto-operator': operator };
-  return answered<T>(path, { method: 'POST', headers, body: file });
-}
-
-async function answered<T>(path: string, init: RequestInit): Promise<T> {
+/** One request as it is. @throws as api.call */
+export async function sent(address: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(address, init);
   } catch {
     throw new Unreachable('The server does not answer.');
   }
   const time = response.headers.get('x-unto-time');
   if (time) heardTime(time);
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
   if (response.status === 503 || !problem) throw new Unreachable(problem?.detail ?? 'The server does not answer.');
   throw new ApiProblem(problem);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, watch, watchEffect } from 'vue';
+import { computed, onMounted, watchEffect } from 'vue';
 import { RouterLink, RouterView, useRoute } from 'vue-router';
 import ConflictDialog from '../tickets/ConflictDialog.vue';
 import EvidenceSheet from '../evidence/EvidenceSheet.vue';
@@ -43,10 +43,6 @@ onMounted(async () => {
   await load();
   timers.start();
 });
-watch(
-  () => outbox.sentCount,
-  () => shop.ready && void shop.load().catch(() => undefined),
-);
 </script>
 
 <template>

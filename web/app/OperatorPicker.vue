@@ -4,8 +4,8 @@ import Dialog from 'primevue/dialog';
 import InputText from 'primevue/inputtext';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, watch } from 'vue';
-import { request } from '../api/client';
 import { useShop } from '../stores/shop';
+import { useOutbox } from '../stores/outbox';
 import { useOperatorPicker } from '../stores/operator-picker';
 
 /** Who is at the bench: picked once per browser, switched in two presses. */
@@ -30,8 +30,11 @@ function pick(id: string): void {
 async function add(): Promise<void> {
   if (!name.value.trim()) return;
   const id = uuid();
-  await request('POST', '/api/operators', { id, name: name.value.trim(), role: 'operator' });
-  await shop.load();
+  await useOutbox().send(
+    'createOperator',
+    { body: { id, name: name.value.trim(), role: 'operator' } },
+    name.value.trim(),
+  );
   name.value = '';
   pick(id);
 }

@@ -3,6 +3,7 @@ import type { ChoiceOptionView, Ticket } from '@unto/contract';
 import { coatedAreaMm2 } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
+import { useStillHere } from '../ui/useStillHere';
 import { computed, ref, watch } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
@@ -76,6 +77,8 @@ const doubts = computed(() => chosen.value?.judgement.reasons.filter(({ favourab
 const unproved = computed(() => chosen.value !== null && chosen.value.coupons === 0);
 const shortBy = computed(() => supply.value.find(({ compound }) => compound.id === picked.value)?.job.missingG ?? 0);
 
+const stillHere = useStillHere();
+
 async function take(): Promise<void> {
   const option = chosen.value;
   const before = ticket.ticket;
@@ -101,11 +104,11 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
   };
   busy.value = true;
   try {
-    const answer = await outbox.send<Ticket>('POST', `/api/tickets/${onto.id}/choices`, body, `Taken: ${option.name}.`);
+    const answer = await outbox.send('createChoice', { params: { id: onto.id }, body }, `Taken: ${option.name}.`);
     if (!answer) return;
-    await ticket.load(onto.id);
     const back = { compoundId: onto.compoundId, choiceReason: onto.choiceReason };
     notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
+    if (!stillHere()) return;
     await router.push(`/tickets/${onto.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;

@@ -25,11 +25,13 @@ const name = ref('');
 
 async function keep(): Promise<void> {
   const id = uuid();
-  const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, props.weights[criterion]]));
+  const weights = Object.fromEntries(CRITERIA.map((criterion) => [criterion, props.weights[criterion]])) as Record<
+    Criterion,
+    number
+  >;
   try {
     const body = { name: name.value.trim(), about: '', ...weights };
-    if (await outbox.send('POST', '/api/inventory', { id, kind: 'profile', body }, `Profile ${name.value}`))
-      await shop.load();
+    await outbox.send('createInventoryItem', { body: { id, kind: 'profile', body } }, `Profile ${name.value}`);
     naming.value = false;
     name.value = '';
     emit('follow', id);

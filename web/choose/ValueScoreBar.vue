@@ -16,7 +16,13 @@ const at = (share: number) => 4 + 92 * Math.min(1, Math.max(0, share));
       vector-effect="non-scaling-stroke"
     />
   </svg>
-  <svg v-if="known" class="mark" viewBox="0 0 16 16" :style="{ left: `calc(${at(valueScore)}% - 8px)` }" aria-hidden="true">
+  <svg
+    v-if="known"
+    class="mark"
+    viewBox="0 0 16 16"
+    :style="{ left: `calc(${at(valueScore)}% - 8px)` }"
+    aria-hidden="true"
+  >
     <path v-if="best" d="M8 1 15 8 8 15 1 8Z" class="best" />
     <circle v-else cx="8" cy="8" r="5" class="dot" />
   </svg>

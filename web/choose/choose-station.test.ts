@@ -7,7 +7,7 @@ import ChooseStation from './ChooseStation.vue';
 import { useEvidence } from '../evidence/evidence';
 import { useNotices } from '../stores/notices';
 import { useTicketChange } from '../stores/ticket-change';
-import { by, EVEN, item } from '../testing/bench';
+import { by, EVEN, item } from '../testing/shop';
 import { middlingOption } from '../testing/options';
 import { mountOnTicket } from '../testing/ticket';
 

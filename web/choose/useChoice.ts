@@ -11,9 +11,11 @@ import {
   type RankedOption,
   type Weights,
 } from '@unto/core';
-import type { ChoiceOptionView, ChoicePage } from '@unto/contract';
-import { computed, ref, shallowRef, watch } from 'vue';
-import { request } from '../api/client';
+import type { ChoiceOptionView } from '@unto/contract';
+import { useQuery } from '@pinia/colada';
+import { computed, ref } from 'vue';
+import { api, PATIENT_MS } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 
 /** Weights where no profile was made yet: every measured criterion alike. */
@@ -30,7 +32,11 @@ function withinReach({ factor, weight }: SwitchingPoint): boolean {
 /** The options of a ticket, the shop's weights, and the ranking that follows them at once. */
 export function useChoice(ticketId: () => string) {
   const shop = useShop();
-  const page = shallowRef<ChoicePage | null>(null);
+  const { data } = useQuery({
+    key: () => KEYS.choice(ticketId()),
+    query: () => api.call('choice', { params: { id: ticketId() } }, { withinMs: PATIENT_MS }),
+  });
+  const page = computed(() => data.value ?? null);
   const profileId = useLocalStorage<string | null>('unto-profile', null);
   const weights = ref<Record<Criterion, number>>({ ...PLAIN });
   const profiles = computed(() => shop.inUse('profile'));
@@ -79,11 +85,6 @@ export function useChoice(ticketId: () => string) {
     return found;
   });
 
-  async function load(): Promise<void> {
-    page.value = await request<ChoicePage>('GET', `/api/tickets/${ticketId()}/choice`);
-  }
-  watch(ticketId, () => void load(), { immediate: true });
-
   return {
     page,
     weights,
@@ -100,7 +101,6 @@ export function useChoice(ticketId: () => string) {
     counts,
     view,
     follow,
-    load,
     labelOf: (criterion: Criterion) => CRITERION_INFO[criterion].label,
   };
 }

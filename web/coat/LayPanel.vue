@@ -10,6 +10,7 @@ import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatDuration, formatMoment, formatNumber } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
@@ -41,7 +42,7 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(createWeighing
   partsAfter: null,
   correctsId: null,
 }));
-const { values, faults, general, touch } = form;
+const { values, faults, general, waiting, touch } = form;
 /** What was weighed before spraying survives a reload: the can is lighter by then. */
 const draft = ref<{ before: number | null; unit: MassUnit }>({ before: null, unit: shop.workshop!.massUnit });
 useDraft(`weighing-${ticket.ticket!.id}`, draft);
@@ -77,16 +78,17 @@ const ask = (what: 'container' | 'parts', moment: 'before' | 'after') => ({
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
   await form.submit(async (entry) => {
-    await outbox.send('POST', `/api/tickets/${id}/weighings`, entry, 'a weighing');
-    await ticket.load(id).catch(() => undefined);
+    const answer = await outbox.send('createWeighing', { params: { id }, body: entry }, 'a weighing');
     weighParts(false);
     form.reset();
     draft.value = { before: null, unit: shop.workshop!.massUnit };
+    return answer;
   });
 }
 
 async function startTimer(kind: 'shake' | 'dry', label: string, minimumS: number, words: string): Promise<void> {
-  await act('POST', `/api/tickets/${ticket.ticket!.id}/timers`, { id: uuid(), kind, label, minimumS }, words);
+  const { id } = ticket.ticket!;
+  await act('createTimer', { params: { id }, body: { id: uuid(), kind, label, minimumS } }, words);
 }
 const batch = () => `coat of ${values.value.pieces || left.value} pieces`;
 defineExpose({
@@ -166,32 +168,18 @@ function dried(outcome: 'passed' | 'dropped'): void {
 
   <form class="weigh" novalidate @submit.prevent="keep">
     <h3>Weigh the container</h3>
-    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <FormNote :general="general" :waiting="waiting" />
     <div class="form-grid">
       <ChoiceField
-        v-model="values.containerId"
+        name="containerId"
         class="wide"
         label="Container"
         :options="containers.map(({ id, body: can }) => ({ value: id, label: can.name }))"
         :fault="faults['containerId'] && 'Choose the container weighed.'"
         test-id="container"
       />
-      <EnteredField
-        v-model="values.before"
-        label="Before"
-        :units="MASS_UNITS"
-        :fault="faults['before.value']"
-        test-id="before"
-        @left="keepBefore"
-      />
-      <EnteredField
-        v-model="values.after"
-        label="After"
-        :units="MASS_UNITS"
-        :fault="faults['after.value']"
-        test-id="after"
-        @left="touch('after.value')"
-      />
+      <EnteredField name="before" label="Before" :units="MASS_UNITS" test-id="before" @left="keepBefore" />
+      <EnteredField name="after" label="After" :units="MASS_UNITS" test-id="after" />
       <template v-if="shop.devices.scale">
         <ScaleButton
           :ask="ask('container', 'before')"
@@ -207,38 +195,11 @@ function dried(outcome: 'passed' | 'dropped'): void {
         />
         <p v-if="scaleSays" class="wide fault" role="alert" data-test-id="scale-says">{{ scaleSays }}</p>
       </template>
-      <NumberField
-        v-model="values.pieces"
-        label="Pieces coated"
-        :fault="faults['pieces']"
-        test-id="weigh-pieces"
-        @left="touch('pieces')"
-      />
-      <NumberField
-        v-model="values.strokes"
-        optional
-        label="Strokes laid, if counted"
-        :fault="faults['strokes']"
-        test-id="strokes"
-        @left="touch('strokes')"
-      />
+      <NumberField name="pieces" label="Pieces coated" test-id="weigh-pieces" />
+      <NumberField name="strokes" optional label="Strokes laid, if counted" test-id="strokes" />
       <template v-if="partsWeighed && values.partsBefore && values.partsAfter">
-        <EnteredField
-          v-model="values.partsBefore"
-          label="Parts bare"
-          :units="MASS_UNITS"
-          :fault="faults['partsBefore.value']"
-          test-id="parts-before"
-          @left="touch('partsBefore.value')"
-        />
-        <EnteredField
-          v-model="values.partsAfter"
-          label="Parts coated, dry"
-          :units="MASS_UNITS"
-          :fault="faults['partsAfter.value']"
-          test-id="parts-after"
-          @left="touch('partsAfter.value')"
-        />
+        <EnteredField name="partsBefore" label="Parts bare" :units="MASS_UNITS" test-id="parts-before" />
+        <EnteredField name="partsAfter" label="Parts coated, dry" :units="MASS_UNITS" test-id="parts-after" />
         <template v-if="shop.devices.scale">
           <ScaleButton
             :ask="ask('parts', 'before')"

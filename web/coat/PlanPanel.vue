@@ -46,10 +46,10 @@ const bought = computed(() => {
 async function startMix(): Promise<void> {
   const id = useTicket().ticket!.id;
   const label = `mix of ${formatNumber(mix.value!.totalMl)} mL`;
+  const minimumS = body.value.potLifeHours! * 3600;
   await act(
-    'POST',
-    `/api/tickets/${id}/timers`,
-    { id: uuid(), kind: 'pot', label, minimumS: body.value.potLifeHours! * 3600 },
+    'createTimer',
+    { params: { id }, body: { id: uuid(), kind: 'pot', label, minimumS } },
     'the clock of a mix',
   );
 }

@@ -23,7 +23,12 @@ const ticket = useTicket();
 const { act, busy } = useAct();
 const comb = ref<CoatEntriesOf['comb']>({ wettedUm: Number.NaN, dryToothUm: Number.NaN });
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
-const looks = ref<VisualInspection>({ showing: 'none', runs: 'none', lumps: 'none', lamp: glass.value ? 'no light' : null });
+const looks = ref<VisualInspection>({
+  showing: 'none',
+  runs: 'none',
+  lumps: 'none',
+  lamp: glass.value ? 'no light' : null,
+});
 const typed = computed(() => !Number.isNaN(comb.value.wettedUm) && !Number.isNaN(comb.value.dryToothUm));
 const read = computed(() =>
   orFault(() => {
@@ -33,9 +38,9 @@ const read = computed(() =>
 );
 const seen = computed(() => workOutCoatReading('inspection', looks.value, body.value).film);
 
-async function keep(kind: CoatReadingKind, entries: object, label: string): Promise<void> {
-  const request = { id: uuid(), kind, weighingId: newest.value?.id ?? null, entries, note: '' };
-  await act('POST', `/api/tickets/${ticket.ticket!.id}/coat-readings`, request, label);
+async function keep<K extends CoatReadingKind>(kind: K, entries: CoatEntriesOf[K], label: string): Promise<void> {
+  const body = { id: uuid(), kind, weighingId: newest.value?.id ?? null, entries, note: '' };
+  await act('createCoatReading', { params: { id: ticket.ticket!.id }, body }, label);
 }
 </script>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { MassUnit } from '@unto/core';
-import type { ScaleAnswer, WeighOnScale } from '@unto/contract';
+import type { WeighOnScale } from '@unto/contract';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { ApiProblem, request, Unreachable } from '../api/client';
+import { api, ApiProblem, Unreachable } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 
@@ -17,12 +17,7 @@ async function read(): Promise<void> {
   emit('failed', '');
   try {
     const body: WeighOnScale = { ...props.ask, ticketId: useTicket().ticket!.id };
-    const { value, unit } = await request<ScaleAnswer>(
-      'POST',
-      '/api/devices/scale/weigh',
-      body,
-      useShop().operatorId ?? '',
-    );
+    const { value, unit } = await api.call('weighOnScale', { body }, { operator: useShop().operatorId ?? '' });
     emit('read', { value, unit });
   } catch (error) {
     if (!(error instanceof ApiProblem || error instanceof Unreachable)) throw error;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { coatRules } from '@unto/core';
-import { storeCoat, type StoreCoat, type StoredCoat } from '@unto/contract';
+import { storeCoat, type StoreCoat } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
@@ -9,6 +9,7 @@ import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { formatDay, formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
+import FormNote from '../ui/FormNote.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import StoredRow from './StoredRow.vue';
@@ -27,14 +28,14 @@ const form = useForm<StoreCoat>(storeCoat, () => ({
   place: '',
   note: '',
 }));
-const { values, faults, general, touch, busy } = form;
+const { general, waiting, busy } = form;
 
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
   await form.submit(async (entry) => {
-    await outbox.send<StoredCoat>('POST', `/api/tickets/${id}/stored-coats`, entry, 'coated pieces on the shelf');
-    await ticket.load(id).catch(() => undefined);
+    const answer = await outbox.send('storeCoat', { params: { id }, body: entry }, 'coated pieces on the shelf');
     form.reset();
+    return answer;
   });
 }
 </script>
@@ -52,23 +53,11 @@ async function keep(): Promise<void> {
   <StoredRow v-for="one in stored" :key="one.id" :stored="one" />
   <form novalidate @submit.prevent="keep">
     <h3>Store a batch</h3>
-    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <FormNote :general="general" :waiting="waiting" />
     <p v-if="drying.length" class="fault">A coat still dries: a wet coat is not stored.</p>
     <div class="form-grid">
-      <NumberField
-        v-model="values.pieces"
-        label="Pieces"
-        :fault="faults['pieces']"
-        test-id="store-pieces"
-        @left="touch('pieces')"
-      />
-      <TextField
-        v-model="values.place"
-        label="Where they lie"
-        :fault="faults['place']"
-        test-id="store-place"
-        @left="touch('place')"
-      />
+      <NumberField name="pieces" label="Pieces" test-id="store-pieces" />
+      <TextField name="place" label="Where they lie" test-id="store-place" />
     </div>
     <Button type="submit" label="Store them" :loading="busy" :disabled="drying.length > 0" data-test-id="store-coat" />
   </form>

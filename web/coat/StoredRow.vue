@@ -4,9 +4,9 @@ import { endStoredCoat, type EndStoredCoat, type StoredCoat } from '@unto/contra
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useOutbox } from '../stores/outbox';
-import { useTicket } from '../stores/ticket';
 import { formatDay } from '../ui/format';
 import TextField from '../ui/TextField.vue';
+import FormNote from '../ui/FormNote.vue';
 import { useForm } from '../ui/useForm';
 
 /** Stored pieces: their date, and the look they get when they are taken up. */
@@ -23,16 +23,17 @@ const form = useForm<EndStoredCoat>(endStoredCoat, () => ({
   untouched: false,
   reason: '',
 }));
-const { values, faults, general, busy } = form;
+const { values, faults, general, busy, waiting } = form;
 const past = computed(() => props.stored.state === 'past');
 
 async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
   values.value.outcome = outcome;
   await form.submit(async (entry) => {
-    await useOutbox().send('PUT', `/api/stored-coats/${props.stored.id}/end`, entry, `stored pieces ${outcome}`);
-    await useTicket()
-      .load(props.stored.ticketId)
-      .catch(() => undefined);
+    return useOutbox().send(
+      'endStoredCoat',
+      { params: { id: props.stored.id }, body: entry },
+      `stored pieces ${outcome}`,
+    );
   });
 }
 </script>
@@ -44,7 +45,7 @@ async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
       <span v-if="stored.keepUntil" class="mono">{{ formatDay(stored.keepUntil) }}</span>.
       <span class="quiet small">Stored {{ formatDay(stored.storedAt) }}. {{ coatRules(stored.handling).store }}</span>
     </p>
-    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <FormNote :general="general" :waiting="waiting" />
     <label
       ><input v-model="values.dry" type="checkbox" data-test-id="stored-dry" /> Dry: no damp, no gloss come back</label
     >
@@ -54,13 +55,7 @@ async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
       nothing rubbed off</label
     >
     <p v-if="faults['untouched']" class="fault" role="alert">{{ faults['untouched'] }}</p>
-    <TextField
-      v-if="past"
-      v-model="values.reason"
-      label="Why it may be fired past its date"
-      :fault="faults['reason']"
-      test-id="stored-reason"
-    />
+    <TextField v-if="past" name="reason" label="Why it may be fired past its date" test-id="stored-reason" />
     <div class="pair">
       <Button label="Take them up" :loading="busy" data-test-id="take-up" @click="end('taken up')" />
       <Button

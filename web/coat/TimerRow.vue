@@ -24,7 +24,7 @@ const { act } = useAct();
 const due = computed(() => readTimerAt(props.timer, time.now).due);
 
 async function end(outcome: 'passed' | 'dropped', label: string): Promise<void> {
-  if (await act('PUT', `/api/timers/${props.timer.id}/end`, { outcome }, label)) emit('ended', outcome);
+  if (await act('endTimer', { params: { id: props.timer.id }, body: { outcome } }, label)) emit('ended', outcome);
 }
 </script>
 

@@ -2,8 +2,10 @@
 import { filmChange, filmTrend } from '@unto/core';
 import type { CoatSample } from '@unto/contract';
 import { bandOf, techniqueOf } from '@unto/domain';
-import { computed, onMounted, ref } from 'vue';
-import { request, Unreachable } from '../api/client';
+import { useQuery } from '@pinia/colada';
+import { computed } from 'vue';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { formatDay, formatFigure, formatNumber, withUnit } from '../ui/format';
 import type { Coat } from './useCoat';
@@ -13,20 +15,17 @@ import { changeInWords } from './words';
 const props = defineProps<{ coat: Coat }>();
 const { body, compound } = props.coat;
 const shop = useShop();
-const samples = ref<readonly CoatSample[] | null>(null);
-const fault = ref('');
+const { data, error } = useQuery({
+  key: () => KEYS.coatTrend(compound.value.id),
+  query: () => api.all('coatTrend', { compoundId: compound.value.id }),
+});
+/** Oldest first, as a trend is read. */
+const samples = computed<readonly CoatSample[] | null>(() => (data.value ? [...data.value].reverse() : null));
+const fault = computed(() => (error.value ? `${error.value.message} The trend shows as soon as it does.` : ''));
 const DAY_MS = 86_400_000;
 const band = computed(() => bandOf(body.value));
 const DRIFTS = { steady: 'steady', rising: 'getting thicker', falling: 'getting thinner' } as const;
 
-onMounted(async () => {
-  try {
-    samples.value = await request<CoatSample[]>('GET', `/api/coat-trend?compoundId=${compound.value.id}`);
-  } catch (error) {
-    if (!(error instanceof Unreachable)) throw error;
-    fault.value = `${error.message} The trend shows as soon as it does.`;
-  }
-});
 const points = computed(() =>
   (samples.value ?? []).map(({ at, film, by, ticketTitle }) => ({
     atMs: Date.parse(at),

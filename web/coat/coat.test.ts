@@ -7,7 +7,7 @@ import { useShop } from '../stores/shop';
 import { TIMER_NAMES, useTimers } from '../timers/timers';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
-import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import { by, fakeServer, item, mountInShop, stock } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import RunningTimers from '../timers/RunningTimers.vue';
 import { changeInWords } from './words';
@@ -184,7 +184,7 @@ describe('the scale at the bench', () => {
   it('is read into the fields; when it gives nothing its words stand there and what was typed stays', async () => {
     const answers: Record<string, unknown> = { '/api/devices/scale/weigh': { value: 612.4, unit: 'g', at: '' } };
     const { page, server } = await station({}, {}, answers);
-    useShop().devices = { scale: true, camera: false, controller: false };
+    stock({ devices: { scale: true, camera: false, controller: false }, items: useShop().items });
     await flushPromises();
     await page.find(by('scale-before')).trigger('click');
     await flushPromises();

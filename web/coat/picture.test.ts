@@ -5,14 +5,14 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent } from 'vue';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { useShop } from '../stores/shop';
-import { by, item } from '../testing/bench';
+import { by, item, stock } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import PicturePanel from './PicturePanel.vue';
 import PictureStage from './PictureStage.vue';
 import { usePicture } from './usePicture';
 
 const heard = vi.hoisted(() => ({ tasks: [] as any[], map: null as unknown, fault: '', damaged: '' }));
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 vi.mock('../workers/useComputations', () => ({
   useComputations: () => ({
     stop: () => undefined,
@@ -155,7 +155,7 @@ describe('a picture of the dry coat', () => {
   it('comes from the camera where one is tied, and its absence is said', async () => {
     const { page, server } = await open();
     expect(page.find(by('take-picture')).exists()).toBe(false);
-    useShop().devices = { scale: false, camera: true, controller: false };
+    stock({ devices: { scale: false, camera: true, controller: false }, items: useShop().items });
     await flushPromises();
     server.refusals['POST /api/devices/camera/picture'] = {
       type: 'device-away',

@@ -3,7 +3,8 @@ import type { CreateCoatPicture, KeptFile, PictureEntries } from '@unto/contract
 import { judgePicture } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
-import { request, sendFile } from '../api/client';
+import { api, PATIENT_MS } from '../api/client';
+import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { useAct } from '../stores/useAct';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
@@ -47,15 +48,15 @@ export function usePicture(weighingId: () => string | null) {
 
   async function bring(file: File): Promise<void> {
     await open(
-      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, shop.operatorId ?? ''),
+      () => keepPictureFile(file),
       async () => file,
     );
   }
   async function take(): Promise<void> {
     const ask = { ticketId: own.id, ...size.value };
     await open(
-      () => request<KeptFile>('POST', '/api/devices/camera/picture', ask, shop.operatorId ?? ''),
-      async ({ hash }) => (await fetch(`/api/files/${hash}`)).blob(),
+      () => api.call('takePicture', { body: ask }, { operator: shop.operatorId ?? '', withinMs: PATIENT_MS }),
+      keptPicture,
     );
   }
 
@@ -123,7 +124,7 @@ export function usePicture(weighingId: () => string | null) {
       decision,
       note: '',
     };
-    if (await act('POST', `/api/tickets/${own.id}/coat-pictures`, body, 'a picture of the coat'))
+    if (await act('createCoatPicture', { params: { id: own.id }, body }, 'a picture of the coat'))
       useNotices().say(
         decision === 'rinsed off' ? 'Rinsed off before firing: only compound was lost.' : `Kept: ${decision}.`,
       );

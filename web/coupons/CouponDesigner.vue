@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
-import { couponDesign, type Coupon, type CreateCoupon, type Ticket } from '@unto/contract';
+import { couponDesign, type CreateCoupon, type Ticket } from '@unto/contract';
 import { couponEquipment, couponLimits } from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
+import { useStillHere } from '../ui/useStillHere';
 import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
@@ -68,6 +69,8 @@ async function bring(file: File): Promise<void> {
   }
 }
 
+const stillHere = useStillHere();
+
 async function keep(): Promise<void> {
   if (fault.value || !made.value) return;
   const { ticket } = props;
@@ -83,8 +86,9 @@ async function keep(): Promise<void> {
     design: designOf(draft.value),
   };
   try {
-    const answer = await outbox.send<Coupon>('POST', '/api/coupons', body, 'a coupon');
+    const answer = await outbox.send('createCoupon', { body }, 'a coupon');
     kept.forget();
+    if (!stillHere()) return;
     if (answer) await router.push(`/coupons/${id}`);
     else emit('close');
   } catch (error) {

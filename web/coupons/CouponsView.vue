@@ -1,18 +1,30 @@
 <script setup lang="ts">
+import { useQuery } from '@pinia/colada';
 import type { CouponSummary } from '@unto/contract';
-import { onMounted, ref } from 'vue';
 import { RouterLink } from 'vue-router';
-import { request } from '../api/client';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
+import DataList from '../ui/DataList.vue';
 import { formatDay } from '../ui/format';
+import type { ListColumn } from '../ui/list-column';
 import PageHead from '../ui/PageHead.vue';
 
-const coupons = ref<CouponSummary[] | null>(null);
+/** Every coupon, newest first, and what it waits for. */
+const { data: coupons } = useQuery({ key: KEYS.coupons(), query: () => api.all('listCoupons', {}) });
 const shop = useShop();
 const WORDS = { designed: 'to burn', burnt: 'to rinse', rinsed: 'to scrub', scrubbed: 'scrubbed' } as const;
-onMounted(async () => {
-  coupons.value = await request<CouponSummary[]>('GET', '/api/coupons');
-});
+const COLUMNS: readonly ListColumn<CouponSummary>[] = [
+  { key: 'code', label: 'Coupon', value: ({ code }) => code },
+  { key: 'stage', label: 'Stage', value: ({ stage }) => WORDS[stage] },
+  { key: 'compound', label: 'Compound', value: ({ compoundId }) => shop.nameOf(compoundId) || 'none' },
+  { key: 'substrate', label: 'Substrate', value: ({ substrateId }) => shop.nameOf(substrateId) },
+  { key: 'head', label: 'Head', value: ({ headId }) => shop.nameOf(headId) },
+  { key: 'cells', label: 'Cells', numeric: true, value: ({ cells }) => cells },
+  { key: 'hold', label: 'Hold', numeric: true, value: ({ stage, holds }) => (stage === 'scrubbed' ? holds : null) },
+  { key: 'for', label: 'For', value: ({ ticketTitle }) => ticketTitle },
+  { key: 'made', label: 'Made', value: ({ createdAt }) => createdAt },
+];
 </script>
 
 <template>
@@ -24,44 +36,19 @@ onMounted(async () => {
   />
   <div class="body">
     <p v-if="coupons && !coupons.length">No coupon yet. Open a ticket and go to Prove to design the first.</p>
-    <table v-else-if="coupons" class="plain">
-      <thead>
-        <tr>
-          <th>Coupon</th>
-          <th>Stage</th>
-          <th>Compound</th>
-          <th>Substrate</th>
-          <th>Head</th>
-          <th class="number">Cells</th>
-          <th class="number">Hold</th>
-          <th>For</th>
-          <th>Made</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="coupon in coupons" :key="coupon.id">
-          <td>
-            <RouterLink :to="`/coupons/${coupon.id}`"
-              ><strong>{{ coupon.code }}</strong></RouterLink
-            >
-          </td>
-          <td>{{ WORDS[coupon.stage] }}</td>
-          <td>{{ shop.nameOf(coupon.compoundId) || 'none' }}</td>
-          <td>{{ shop.nameOf(coupon.substrateId) }}</td>
-          <td>{{ shop.nameOf(coupon.headId) }}</td>
-          <td class="number">{{ coupon.cells }}</td>
-          <td class="number">{{ coupon.stage === 'scrubbed' ? coupon.holds : '–' }}</td>
-          <td>{{ coupon.ticketTitle }}</td>
-          <td>{{ formatDay(coupon.createdAt) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList v-else-if="coupons" name="coupons" :rows="coupons" :columns="COLUMNS" :to="({ id }) => `/coupons/${id}`">
+      <template #cell-code="{ row }">
+        <RouterLink :to="`/coupons/${row.id}`"
+          ><strong>{{ row.code }}</strong></RouterLink
+        >
+      </template>
+      <template #cell-made="{ row }">{{ formatDay(row.createdAt) }}</template>
+    </DataList>
   </div>
 </template>
 
 <style scoped>
 .body {
   padding: 1rem 1.5rem;
-  overflow-x: auto;
 }
 </style>

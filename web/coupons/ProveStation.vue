@@ -28,7 +28,7 @@ const RECIPE_WORDS: Record<Recipe['kind'], string> = {
   quickest: 'quickest that holds',
   widest: 'widest margin',
   stated: 'as stated',
-  climbed: 'climbed to on this piece',
+  'step test': 'climbed to on this piece',
 };
 const WORDS = {
   designed: 'to burn',

@@ -33,7 +33,7 @@ function set(key: keyof OutcomeRules, value: number | null): void {
         :label="label"
         :unit="unit"
         :test-id="`rule-${key}`"
-        @update:model-value="set(key, $event === null ? null : $event / scale)"
+        @update:model-value="set(key, $event == null ? null : $event / scale)"
       />
     </div>
     <Button v-if="moved" size="small" text label="Back to the usual rules" @click="rules = usual" />

@@ -20,7 +20,7 @@ const shop = useShop();
 const { act, busy } = useAct();
 const own = ticket.ticket!;
 const fitted = ticket.fitted!;
-const steps = computed(() => ticket.page?.climb ?? []);
+const steps = computed(() => ticket.page?.testSteps ?? []);
 const place = ref(steps.value.at(-1)?.note ?? '');
 const powerPercent = ref(steps.value.at(-1)?.powerPercent ?? 90);
 const intervalMm = ref(steps.value.at(-1)?.intervalMm ?? 0.06);
@@ -49,7 +49,12 @@ const OUTCOMES: readonly { value: StepTestOutcome; word: string }[] = [
   { value: 'holds', word: '● Holds' },
   { value: 'over', word: '✕ Too much' },
 ];
-const WORDS: Record<StepTestOutcome, string> = { lost: 'nothing left', faint: 'faint', holds: 'holds', over: 'too much' };
+const WORDS: Record<StepTestOutcome, string> = {
+  lost: 'nothing left',
+  faint: 'faint',
+  holds: 'holds',
+  over: 'too much',
+};
 
 async function keep(outcome: StepTestOutcome): Promise<void> {
   const body = {
@@ -60,7 +65,7 @@ async function keep(outcome: StepTestOutcome): Promise<void> {
     outcome,
     note: place.value,
   };
-  await act('POST', `/api/tickets/${own.id}/test-steps`, body, 'a cell of the climb');
+  await act('createTestStep', { params: { id: own.id }, body }, 'a cell of the climb');
 }
 
 async function accept(): Promise<void> {
@@ -68,7 +73,7 @@ async function accept(): Promise<void> {
   const body = {
     id: uuid(),
     ticketId: own.id,
-    kind: 'step test',
+    kind: 'step test' as const,
     couponIds: [],
     powerPercent: power,
     speedMmPerS: speed,
@@ -77,7 +82,7 @@ async function accept(): Promise<void> {
     focusOffsetMm: 0,
     seed: 0,
   };
-  if (await act('POST', '/api/recipes', body, 'the setting that held')) {
+  if (await act('createRecipe', { body }, 'the setting that held')) {
     useNotices().say('Kept: proved for this piece, and for no other.');
     emit('close');
   }

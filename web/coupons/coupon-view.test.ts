@@ -2,7 +2,7 @@
 import { flushPromises } from '@vue/test-utils';
 import { layoutCoupon, predictCells, type CellMeasure } from '@unto/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import { by, fakeServer, item, mountInShop } from '../testing/shop';
 import CouponView from './CouponView.vue';
 import { designOf, firstDraft } from './design-form';
 
@@ -26,7 +26,7 @@ const measure = (cell: number): CellMeasure => ({
   contrast: cell === 2 ? null : told.contrast,
   ...{ chroma: 3, evenness: 0.94, grain: 1, edgeUm: 90, halo: 0.01 },
 });
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 vi.mock('../workers/useComputations', () => ({
   useComputations: () => ({
     stop: () => undefined,

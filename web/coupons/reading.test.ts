@@ -13,7 +13,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick, ref, type Component } from 'vue';
-import { by } from '../testing/bench';
+import { by } from '../testing/shop';
 import CellPanel from './CellPanel.vue';
 import { designOf, draftOf, firstDraft } from './design-form';
 import KeptMap from './KeptMap.vue';
@@ -43,7 +43,15 @@ const measure = (cell: number, contrast: number | null): CellMeasure => ({
   ...{ chroma: 3, grain: 1.2, edgeUm: 96, halo: 0.02 },
 });
 const entries = (contrast: (cell: number) => number | null): CouponPictureEntries => ({
-  ...{ fileHash: 'a'.repeat(64), card: 'A5', reprojectionErrorMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, byHand: false },
+  ...{
+    fileHash: 'a'.repeat(64),
+    card: 'A5',
+    reprojectionErrorMm: 0.02,
+    mmPerPx: 0.1,
+    blurUm: 230,
+    unevenness: 1.2,
+    byHand: false,
+  },
   ...{ corners: [], code: 'K-031', noise: 0.5, edgeFloorUm: 80 },
   cells: layout.cells.map(({ index }) => measure(index, contrast(index))),
 });

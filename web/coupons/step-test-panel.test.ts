@@ -1,13 +1,13 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { by, item } from '../testing/bench';
+import { by, item, stock } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import BurnPanel from './BurnPanel.vue';
 import StepTestPanel from './StepTestPanel.vue';
 import { useShop } from '../stores/shop';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 
 const TICKET = {
   ...{ id: 't', number: 7, title: 'Setting circle', pieces: 1, markWidthMm: 180, markHeightMm: 12, coatMarginMm: 3 },
@@ -31,7 +31,7 @@ const step = (speedMmPerS: number, outcome: string) => ({
   },
   ...{ revisions: {}, at: '2026-03-02T09:00:00.000Z', by: 'ines' },
 });
-const open = (climb: object[]) => mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { climb } });
+const open = (climb: object[]) => mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { testSteps: climb } });
 beforeEach(() => localStorage.clear());
 
 describe('the climb', () => {
@@ -72,7 +72,7 @@ describe('a coupon being burnt', () => {
   const panel = async (coupon: object, gantry = true) => {
     const props = { coupon, gantry, cells: 56, runTimeS: 380 };
     const mounted = await mountOnTicket(BurnPanel, { ticket: TICKET, items: ITEMS, props });
-    useShop().devices = { scale: false, camera: false, controller: true };
+    stock({ devices: { scale: false, camera: false, controller: true }, items: useShop().items });
     await flushPromises();
     return mounted;
   };

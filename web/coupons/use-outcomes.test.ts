@@ -6,7 +6,15 @@ import type { OpenedPicture, TakenByHand } from './useCouponPictures';
 import { useOutcomes } from './useOutcomes';
 
 const ENTRIES = {
-  ...{ fileHash: 'h', card: 'A5', reprojectionErrorMm: 0.02, mmPerPx: 0.114, blurUm: 230, unevenness: 2.14, byHand: false },
+  ...{
+    fileHash: 'h',
+    card: 'A5',
+    reprojectionErrorMm: 0.02,
+    mmPerPx: 0.114,
+    blurUm: 230,
+    unevenness: 2.14,
+    byHand: false,
+  },
   ...{ corners: [], code: 'K-031', noise: 0.5, edgeFloorUm: 80 },
   cells: [0, 1, 2].map((cell) => ({ cell, unreadable: cell === 2 ? 'glare' : null })),
 };

@@ -1,7 +1,7 @@
 import type { Burn, ControllerAction, Coupon } from '@unto/contract';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, watch, type Ref } from 'vue';
-import { ApiProblem, request, Unreachable } from '../api/client';
+import { api, ApiProblem, PATIENT_MS, Unreachable, type CallOf } from '../api/client';
 import { useShop } from '../stores/shop';
 
 const LOOK_EVERY_MS = 700;
@@ -15,31 +15,35 @@ export function useBurn(coupon: Ref<Coupon | null>, changed: (coupon: Coupon) =>
   const follows = computed(() => ['running', 'paused', 'waiting', 'dropped'].includes(burn.value?.state ?? ''));
   let timer: ReturnType<typeof setTimeout> | null = null;
 
-  async function ask(path: string, method: 'POST' | 'PUT', body?: object): Promise<void> {
+  type BurnCall = 'startBurn' | 'lookAtBurn' | 'actOnBurn' | 'settleBurn';
+  async function ask<N extends BurnCall>(name: N, call: CallOf<N>): Promise<void> {
     try {
-      changed(await request<Coupon>(method, path, body, shop.operatorId ?? ''));
+      changed(await api.call(name, call, { operator: shop.operatorId ?? '', withinMs: PATIENT_MS }));
       fault.value = '';
     } catch (error) {
       if (!(error instanceof ApiProblem || error instanceof Unreachable)) throw error;
       fault.value = error.message;
     }
   }
-  async function pressed(path: string, method: 'POST' | 'PUT', body: object): Promise<void> {
+  async function pressed<N extends BurnCall>(name: N, call: CallOf<N>): Promise<void> {
     busy.value = true;
-    await ask(path, method, body);
+    await ask(name, call);
     busy.value = false;
   }
 
   const send = (laserOn: 'M3' | 'M4') =>
-    pressed(`/api/coupons/${coupon.value!.id}/burns`, 'POST', { id: uuid(), version: coupon.value!.version, laserOn });
-  const act = (action: ControllerAction) => pressed(`/api/burns/${burn.value!.id}/act`, 'PUT', { action });
-  const settle = (as: 'partly' | 'resume') => pressed(`/api/burns/${burn.value!.id}/settle`, 'PUT', { as });
+    pressed('startBurn', {
+      params: { id: coupon.value!.id },
+      body: { id: uuid(), version: coupon.value!.version, laserOn },
+    });
+  const act = (action: ControllerAction) => pressed('actOnBurn', { params: { id: burn.value!.id }, body: { action } });
+  const settle = (as: 'partly' | 'resume') => pressed('settleBurn', { params: { id: burn.value!.id }, body: { as } });
 
   function follow(): void {
     timer ??= setTimeout(async () => {
       timer = null;
       if (!follows.value || !burn.value) return;
-      if (!busy.value) await ask(`/api/burns/${burn.value.id}/look`, 'PUT');
+      if (!busy.value) await ask('lookAtBurn', { params: { id: burn.value.id } });
       follow();
     }, LOOK_EVERY_MS);
   }

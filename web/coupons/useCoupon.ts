@@ -1,9 +1,11 @@
 import { STAGES, type CouponLayout, type Outcome, type Stage } from '@unto/core';
-import type { Aim, Coupon, CreateReading, TicketPage } from '@unto/contract';
+import type { Aim, Coupon, CreateReading } from '@unto/contract';
 import { couponEquipment, couponLimits } from '@unto/domain';
+import { useQuery } from '@pinia/colada';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { ApiProblem, request } from '../api/client';
+import { api, ApiProblem, type CallOf } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { fittedEquipment } from '../stores/fitted-equipment';
 import { useNotices } from '../stores/notices';
@@ -20,6 +22,10 @@ export function useCoupon(id: Ref<string>) {
   const notices = useNotices();
   const worker = useComputations();
   const coupon = shallowRef<Coupon | null>(null);
+  const { data, error } = useQuery({
+    key: () => KEYS.coupon(id.value),
+    query: () => api.call('coupon', { params: { id: id.value } }),
+  });
   const made = shallowRef<DesignedCoupon | null>(null);
   const tone = ref<Aim['tone']>('dark on light');
   const stage = ref<Stage>('rinsed');
@@ -29,13 +35,12 @@ export function useCoupon(id: Ref<string>) {
   const pictures = useCouponPictures(coupon, layout, tone);
   const eye = useEyeMarks(coupon, stage, pictures.rules);
 
-  async function load(): Promise<void> {
+  async function show(found: Coupon): Promise<void> {
     try {
-      const found = await request<Coupon>('GET', `/api/coupons/${id.value}`);
       if (coupon.value?.id !== found.id) await first(found);
       adopt(found);
-    } catch (error) {
-      fault.value = (error as Error).message;
+    } catch (problem) {
+      fault.value = (problem as Error).message;
     }
   }
 
@@ -43,7 +48,7 @@ export function useCoupon(id: Ref<string>) {
     coupon.value = found;
     stage.value = found.stage === 'rinsed' || found.stage === 'scrubbed' ? 'scrubbed' : 'rinsed';
     if (found.ticketId) {
-      const page = await request<TicketPage>('GET', `/api/tickets/${found.ticketId}`);
+      const page = await api.call('ticket', { params: { id: found.ticketId } });
       tone.value = page.ticket.aim.tone;
     }
     const task = {
@@ -63,29 +68,29 @@ export function useCoupon(id: Ref<string>) {
     for (const each of STAGES) void pictures.reopen(each);
   }
 
-  watch(id, load, { immediate: true });
-  watch(() => outbox.sentCount, load);
+  watch(data, (found) => found && void show(found), { immediate: true });
+  watch(error, (problem) => problem && (fault.value = problem.message), { immediate: true });
 
-  async function send(method: 'PUT' | 'POST', path: string, body: unknown, label: string): Promise<boolean> {
+  type CouponWrite = 'markBurnt' | 'createReading' | 'createCouponPicture';
+  async function send<N extends CouponWrite>(name: N, call: CallOf<N>, label: string): Promise<boolean> {
     try {
-      await outbox.send(method, path, body, label);
-      await load();
+      await outbox.send(name, call, label);
       return true;
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+    } catch (problem) {
+      if (!(problem instanceof ApiProblem)) throw problem;
+      notices.say(problem.problem.faults?.[0]?.message ?? problem.problem.detail, 'danger');
       return false;
     }
   }
 
   const markBurnt = () =>
-    send('PUT', `/api/coupons/${id.value}/burnt`, { version: coupon.value!.version }, `${code()} burnt`);
+    send('markBurnt', { params: { id: id.value }, body: { version: coupon.value!.version } }, `${code()} burnt`);
 
   /** Keeps outcomes marked by eye or brought as a table. */
   async function keepMarks(source: 'entered' | 'csv', entries: CreateReading['entries'], at: Stage): Promise<boolean> {
-    const by = entries.some(({ step }) => step !== undefined) ? 'scale' : source;
+    const by = entries.some(({ step }) => step !== undefined) ? ('scale' as const) : source;
     const body = { id: uuid(), stage: at, source: by, entries };
-    if (!(await send('POST', `/api/coupons/${id.value}/readings`, body, `${entries.length} outcomes of ${code()}`)))
+    if (!(await send('createReading', { params: { id: id.value }, body }, `${entries.length} outcomes of ${code()}`)))
       return false;
     eye.forget();
     notices.say(`${entries.length} outcomes kept.`);
@@ -113,19 +118,20 @@ export function useCoupon(id: Ref<string>) {
     const entries = pending.value;
     const pictureId = open.keptAs ?? uuid();
     if (!open.keptAs) {
-      const body = { id: pictureId, stage: at, entries: JSON.parse(JSON.stringify(open.entries)) as unknown };
-      if (!(await send('POST', `/api/coupons/${id.value}/pictures`, body, `a picture of ${code()}`))) return false;
+      const body = { id: pictureId, stage: at, entries: open.entries! };
+      if (!(await send('createCouponPicture', { params: { id: id.value }, body }, `a picture of ${code()}`)))
+        return false;
     }
     if (!entries.length) return true;
     const body = {
       id: uuid(),
       stage: at,
-      source: 'picture',
+      source: 'picture' as const,
       pictureId,
       rules: { ...pictures.rules.value },
       entries,
     };
-    if (!(await send('POST', `/api/coupons/${id.value}/readings`, body, `${entries.length} readings of ${code()}`)))
+    if (!(await send('createReading', { params: { id: id.value }, body }, `${entries.length} readings of ${code()}`)))
       return false;
     pictures.byHand[at].clear();
     notices.say(`${entries.length} readings kept with their picture.`);

@@ -10,7 +10,8 @@ import {
 import type { Aim, Coupon, CouponPicture, CouponPictureEntries, KeptFile } from '@unto/contract';
 import { couponRules, pictureEntriesOf } from '@unto/domain';
 import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
-import { request, sendFile } from '../api/client';
+import { api, PATIENT_MS } from '../api/client';
+import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { useShop } from '../stores/shop';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
@@ -83,14 +84,15 @@ export function useCouponPictures(
   async function bring(file: File, stage: Stage): Promise<void> {
     await open(
       stage,
-      () => sendFile<KeptFile>(`/api/files?name=${encodeURIComponent(file.name)}`, file, shop.operatorId ?? ''),
+      () => keepPictureFile(file),
       async () => file,
     );
   }
 
   async function take(stage: Stage): Promise<void> {
-    const path = `/api/coupons/${coupon.value!.id}/camera`;
-    await open(stage, () => request<KeptFile>('POST', path, { stage }, shop.operatorId ?? ''), fetched);
+    const call = { params: { id: coupon.value!.id }, body: { stage } };
+    const how = { operator: shop.operatorId ?? '', withinMs: PATIENT_MS };
+    await open(stage, () => api.call('takeCouponPicture', call, how), keptPicture);
   }
 
   async function open(
@@ -115,7 +117,7 @@ export function useCouponPictures(
     const known = pictures[stage];
     if (!known || known.level || !known.entries) return;
     await guarded(async () => {
-      const blob = await fetched({ hash: known.hash });
+      const blob = await keptPicture({ hash: known.hash });
       const found = valueOf(await worker.core.openCoupon({ key: known.hash, picture: blob }));
       const photo = { url: urlOf(blob), ...found };
       const answer = valueOf(

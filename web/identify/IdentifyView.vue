@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { identifyPart, WORD_TESTS, type WordTest } from '@unto/core';
-import type { IdentificationRecord } from '@unto/contract';
 import Button from 'primevue/button';
+import { useQuery } from '@pinia/colada';
 import { v4 as uuid } from 'uuid';
+import { KEYS } from '../api/keys';
+import { useStillHere } from '../ui/useStillHere';
 import { computed, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
-import { ApiProblem, request } from '../api/client';
+import { api, ApiProblem } from '../api/client';
 import { chanceText, emptySighting, observationsOf, weighedOf, type Sighting } from './observations';
 import TestRow from './TestRow.vue';
 import WeighRow from './WeighRow.vue';
@@ -60,16 +62,18 @@ watch(
   () => taken.value.guess.key,
   () => (substrateId.value = null),
 );
-const earlier = ref<IdentificationRecord[]>([]);
-const subject = ticketId ? `?ticketId=${ticketId}` : blankId ? `?blankId=${blankId}` : '';
-void request<IdentificationRecord[]>('GET', `/api/identifications${subject}`).then(
-  (all) => (earlier.value = all.slice(0, 5)),
-);
+const subject = { ...(ticketId ? { ticketId } : blankId ? { blankId } : {}), limit: 5 };
+const { data: kept } = useQuery({
+  key: KEYS.identifications(ticketId ?? blankId ?? ''),
+  query: () => api.call('listIdentifications', { query: subject }),
+});
+const earlier = computed(() => kept.value?.records ?? []);
 if (ticketId && !draft.restored)
-  void request<{ ticket: { title: string } }>('GET', `/api/tickets/${ticketId}`).then(({ ticket }) => {
+  void api.call('ticket', { params: { id: ticketId } }).then(({ ticket }) => {
     sighting.value = { ...sighting.value, label: ticket.title };
   });
 
+const stillHere = useStillHere();
 const faults = ref<Record<string, string>>({});
 const busy = ref(false);
 
@@ -92,10 +96,10 @@ async function keep(): Promise<void> {
     substrateId: substrateId.value,
   };
   try {
-    await outbox.send('POST', '/api/identifications', body, `Taken to be ${taken.value.guess.name}`);
-    await shop.load();
+    const answer = await outbox.send('createIdentification', { body }, `Taken to be ${taken.value.guess.name}`);
     draft.forget();
-    notices.say(`Kept: taken to be ${taken.value.guess.name}.`);
+    if (answer) notices.say(`Kept: taken to be ${taken.value.guess.name}.`);
+    if (!stillHere()) return;
     await router.push(ticketId ? `/tickets/${ticketId}/choose` : blankId ? `/stores/${blankId}` : '/stores');
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import { by, fakeServer, item, mountInShop } from '../testing/shop';
 import IdentifyView from './IdentifyView.vue';
 
 afterEach(() => vi.unstubAllGlobals());

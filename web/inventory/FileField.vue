@@ -1,14 +1,12 @@
 <script setup lang="ts">
-import type { KeptFile } from '@unto/contract';
 import { ref } from 'vue';
-import { ApiProblem, sendFile } from '../api/client';
-import { useShop } from '../stores/shop';
+import { ApiProblem } from '../api/client';
+import { keepPictureFile } from '../pictures/kept-picture';
 import FileLabel from '../ui/FileLabel.vue';
 
 /** A file kept with an item: brought once, named by its content, opened in a tab of its own. */
 const model = defineModel<{ hash: string; name: string } | null>({ required: true });
 defineProps<{ label: string; fault?: string | undefined; testId: string }>();
-const shop = useShop();
 const refused = ref('');
 const busy = ref(false);
 
@@ -16,11 +14,7 @@ async function bring(file: File): Promise<void> {
   refused.value = '';
   busy.value = true;
   try {
-    const { hash, name } = await sendFile<KeptFile>(
-      `/api/files?name=${encodeURIComponent(file.name)}`,
-      file,
-      shop.operatorId ?? '',
-    );
+    const { hash, name } = await keepPictureFile(file);
     model.value = { hash, name };
   } catch (error) {
     refused.value =

@@ -61,7 +61,7 @@ function takeSpot(): void {
         placeholder="a material"
         :options="materials"
         test-id="handbook"
-        @update:model-value="takeMaterial"
+        @update:model-value="takeMaterial($event!)"
       />
       <button type="button" class="help" data-test-id="from-gauge" @click="takeGauge">Thickness from the gauge</button>
     </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { shelfFields, type InventoryItem, type InventoryUse } from '@unto/contract';
+import { shelfFields, type InventoryItem } from '@unto/contract';
 import Button from 'primevue/button';
-import { computed, ref, watch } from 'vue';
+import { useQuery } from '@pinia/colada';
+import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { request } from '../api/client';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { formatDay } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
@@ -15,8 +17,16 @@ import { shownValue } from './shown-value';
 const props = defineProps<{ item: InventoryItem }>();
 defineEmits<{ revise: []; copy: []; retire: [retired: boolean] }>();
 const shop = useShop();
-const use = ref<InventoryUse | null>(null);
-const history = ref<{ number: number; at: string; byId: string }[]>([]);
+const { data: used } = useQuery({
+  key: () => [...KEYS.item(props.item.id), 'use'],
+  query: () => api.call('inventoryUse', { params: { id: props.item.id } }),
+});
+const { data: revisions } = useQuery({
+  key: () => [...KEYS.item(props.item.id), 'revisions'],
+  query: () => api.call('inventoryHistory', { params: { id: props.item.id } }),
+});
+const use = computed(() => used.value ?? null);
+const history = computed(() => revisions.value ?? []);
 const fields = computed(() => shelfFields(props.item.kind));
 const names = computed(() => ({ nameOf: (id: string) => shop.nameOf(id), currency: shop.workshop!.currency }));
 /** Kinds of field whose values want room. */
@@ -44,18 +54,6 @@ const links = computed(() => ({
     (other) => other.kind === 'container' && (other.body as { compoundId?: string }).compoundId === props.item.id,
   ),
 }));
-
-watch(
-  () => props.item.revisionId,
-  async () => {
-    const { id } = props.item;
-    [use.value, history.value] = await Promise.all([
-      request<InventoryUse>('GET', `/api/inventory/${id}/use`),
-      request<typeof history.value>('GET', `/api/inventory/${id}/revisions`),
-    ]);
-  },
-  { immediate: true },
-);
 </script>
 
 <template>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { INVENTORY_KINDS, type InventoryItem, type InventoryKind, type InventoryReport } from '@unto/contract';
+import { INVENTORY_KINDS, type InventoryItem, type InventoryKind } from '@unto/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, request } from '../api/client';
+import { ApiProblem } from '../api/client';
 import { KIND_WORDS } from './kinds';
 import ShelfForm from './ShelfForm.vue';
 import InventoryPage from './InventoryPage.vue';
 import InventoryShelf from './InventoryShelf.vue';
+import { useBringing } from '../stores/useBringing';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
@@ -19,6 +20,7 @@ const props = defineProps<{ id?: string }>();
 const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
+const brings = useBringing();
 const router = useRouter();
 const route = useRoute();
 interface Editing {
@@ -50,14 +52,10 @@ watch(
 
 async function retire(item: InventoryItem, retired: boolean): Promise<void> {
   try {
-    await outbox.send(
-      'PUT',
-      `/api/inventory/${item.id}/retired`,
-      { version: item.version, retired },
-      `${item.body.name} ${retired ? 'retired' : 'taken back'}`,
-    );
-    await shop.load();
-    const now = shop.items.find(({ id }) => id === item.id)!;
+    const said = `${item.body.name} ${retired ? 'retired' : 'taken back'}`;
+    const call = { params: { id: item.id }, body: { version: item.version, retired } };
+    const now = await outbox.send('retireInventoryItem', call, said);
+    if (!now) return;
     notices.say(
       retired ? 'Retired; records that used it keep it.' : 'Taken back.',
       'plain',
@@ -75,19 +73,15 @@ async function done(id: string): Promise<void> {
 }
 
 async function bringBack(file: File): Promise<void> {
-  const brought = await bringFile(file, (format, text) =>
-    request<InventoryReport>(
-      'POST',
-      '/api/inventory/import',
-      { format, text, ...(format === 'csv' ? { kind: kind.value } : {}) },
-      shop.operatorId ?? '',
-    ),
+  const brought = await bringFile(file, async (format, text) =>
+    brings.bring('importInventory', {
+      body: { format, text: await text(), ...(format === 'csv' ? { kind: kind.value! } : {}) },
+    }),
   );
   faults.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
   const { created, revised, unchanged } = brought.report;
   notices.say(`${created} brought in, ${revised} revised, ${unchanged} here already and unchanged.`);
-  await shop.load();
 }
 </script>
 

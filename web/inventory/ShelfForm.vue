@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { emptyBody, shelfFields, INVENTORY_BODIES, type ShelfField, type InventoryItem, type InventoryKind } from '@unto/contract';
+import {
+  emptyBody,
+  shelfFields,
+  INVENTORY_BODIES,
+  type ShelfField,
+  type InventoryBodyOf,
+  type InventoryItem,
+  type InventoryKind,
+} from '@unto/contract';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
@@ -9,6 +17,7 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
@@ -33,7 +42,7 @@ const theirs = ref<InventoryItem | null>(null);
 const version = ref(props.item?.version ?? 0);
 
 const form = useForm<Record<string, unknown>>(INVENTORY_BODIES[props.kind], () => firstBody());
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting, touch } = form;
 const tables = ref<Record<string, string>>(
   Object.fromEntries(
     fields.value
@@ -50,7 +59,7 @@ function firstBody(): Record<string, unknown> {
   return props.item ? body : { ...body, name: `${String(body['name'])}, copy` };
 }
 
-function typedRows(field: ShelfField, text: string | null): void {
+function typedRows(field: ShelfField, text: string | null | undefined): void {
   tables.value[field.key] = text ?? '';
   values.value[field.key] = textToRows(field, text ?? '');
 }
@@ -74,27 +83,27 @@ const inMajor = (field: ShelfField) => {
   const value = values.value[field.key] as number | null;
   return isMoney(field.key) && value !== null ? value / 100 : value;
 };
-function typedNumber(field: ShelfField, value: number | null): void {
-  values.value[field.key] = isMoney(field.key) && value !== null ? Number((value * 100).toPrecision(12)) : value;
+function typedNumber(field: ShelfField, value: number | null | undefined): void {
+  values.value[field.key] =
+    isMoney(field.key) && typeof value === 'number' ? Number((value * 100).toPrecision(12)) : value;
 }
 
 async function keep(): Promise<void> {
   const id = props.item?.id ?? uuid();
   await form.submit(async (body) => {
     try {
+      const whole = body as unknown as InventoryBodyOf[InventoryKind];
+      const name = String(body['name']);
       const answer = props.item
-        ? await outbox.send<InventoryItem>(
-            'PUT',
-            `/api/inventory/${id}`,
-            { version: version.value, body },
-            String(body['name']),
+        ? await outbox.send(
+            'reviseInventoryItem',
+            { params: { id }, body: { version: version.value, body: whole } },
+            name,
           )
-        : await outbox.send<InventoryItem>('POST', '/api/inventory', { id, kind: props.kind, body }, String(body['name']));
-      if (answer) {
-        await shop.load();
-        if (props.item) offerUndo(props.item, answer);
-      }
+        : await outbox.send('createInventoryItem', { body: { id, kind: props.kind, body: whole } }, name);
+      if (answer && props.item) offerUndo(props.item, answer);
       emit('done', id);
+      return answer;
     } catch (error) {
       if (error instanceof ApiProblem && error.problem.type === 'version-conflict')
         theirs.value = error.problem.current as InventoryItem;
@@ -106,14 +115,8 @@ async function keep(): Promise<void> {
 /** An edit can be taken back: the body before it becomes the newest revision. */
 function offerUndo(before: InventoryItem, now: InventoryItem): void {
   notices.say(`${now.body.name}: revision ${now.revision} kept.`, 'plain', () => {
-    void outbox
-      .send(
-        'PUT',
-        `/api/inventory/${now.id}`,
-        { version: now.version, body: before.body },
-        `${before.body.name}, taken back`,
-      )
-      .then(() => shop.load());
+    const body = { version: now.version, body: before.body };
+    void outbox.send('reviseInventoryItem', { params: { id: now.id }, body }, `${before.body.name}, taken back`);
   });
 }
 
@@ -128,7 +131,7 @@ function putOver(): void {
   <form class="shelf" novalidate @submit.prevent="keep">
     <h2>{{ item ? `Revise ${item.body.name}` : `New ${KIND_WORDS[kind].one}` }}</h2>
     <FormHelpers v-model="values" :kind="kind" />
-    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <FormNote :general="general" :waiting="waiting" />
     <div v-if="theirs" class="clash" role="alert">
       <p>
         <strong>Somebody else made revision {{ theirs.revision }} meanwhile.</strong> Yours is still in the form.

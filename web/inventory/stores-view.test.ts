@@ -4,7 +4,7 @@ import { decisive, makeFigure } from '@unto/core';
 import { emptyBody, type InventoryItem } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useNotices } from '../stores/notices';
-import { by, EVEN, fakeServer, item, mountInShop } from '../testing/bench';
+import { by, EVEN, fakeServer, item, mountInShop } from '../testing/shop';
 import InventoryView from './InventoryView.vue';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -124,7 +124,9 @@ describe('an item', () => {
   });
 
   it('is retired with undo', async () => {
-    const { page, server } = await open(`/stores/${CORVID}`, { '/api/inventory?retired=1': ITEMS });
+    const { page, server } = await open(`/stores/${CORVID}`, {
+      [`PUT /api/inventory/${CORVID}/retired`]: item('compound', CORVID, { name: 'Corvid Film' }),
+    });
     await page.find(by('retire')).trigger('click');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({

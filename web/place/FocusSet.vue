@@ -51,7 +51,7 @@ const off = computed(() => planned.value !== null && Math.abs(planned.value - of
         :hint="why"
         class="wide"
         test-id="focus-method"
-        @update:model-value="method = $event"
+        @update:model-value="method = $event ?? null"
       />
       <NumberField v-model="thicknessMm" label="Thickness set" unit="mm" test-id="thickness-set" />
       <NumberField v-model="offsetMm" :label="`Focus, ${where}`" unit="mm" test-id="focus-offset" />

@@ -64,7 +64,7 @@ async function fit(): Promise<void> {
     work: work.value,
     steps: done.value,
   };
-  if (!(await act('POST', '/api/fittings', body, 'a change of head'))) return;
+  if (!(await act('createFitting', { body }, 'a change of head'))) return;
   done.value = [];
   useNotices().say('Fitted. Focus, alignment and eyewear are asked again.');
 }
@@ -83,8 +83,8 @@ async function fit(): Promise<void> {
         <span class="quiet small">{{ shop.personOf(fitting.by) }}, {{ formatMoment(fitting.at) }}</span>
       </p>
       <p v-if="other">
-        This ticket marks with <strong>{{ shop.nameOf(own.headId) }}</strong>, {{ shop.nameOf(own.lensId) }}: change
-        it before anything is fired.
+        This ticket marks with <strong>{{ shop.nameOf(own.headId) }}</strong>, {{ shop.nameOf(own.lensId) }}: change it
+        before anything is fired.
       </p>
     </template>
   </section>

@@ -3,10 +3,10 @@ import { flushPromises } from '@vue/test-utils';
 import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PlaceStation from './PlaceStation.vue';
-import { by, item } from '../testing/bench';
+import { by, item } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 const saved = vi.hoisted(() => [] as { name: string; content: string }[]);
 vi.mock('../ui/save-file', () => ({
   saveFile: (name: string, _type: string, content: string) => saved.push({ name, content }),

@@ -2,11 +2,11 @@
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PlaceStation from './PlaceStation.vue';
-import { by, item } from '../testing/bench';
+import { by, item } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import { brokenRows, pastedRows, wholeRows, type NumberColumn } from './rows';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 afterEach(() => vi.unstubAllGlobals());
 
 const COLUMNS: readonly NumberColumn[] = [

@@ -22,7 +22,7 @@ export function usePlaceEntry<K extends PlaceKind>(kind: K, entries: ComputedRef
 
   async function keep(decision: PlaceDecision): Promise<boolean> {
     const body = { id: uuid(), kind, entries: entries.value, decision, note: '' };
-    const answer = await act('POST', `/api/tickets/${ticket.ticket!.id}/place-readings`, body, `a reading of ${kind}`);
+    const answer = await act('createPlaceReading', { params: { id: ticket.ticket!.id }, body }, `a reading of ${kind}`);
     if (answer) useNotices().say(`Kept: ${kind}, ${decision}.`);
     return answer !== null;
   }

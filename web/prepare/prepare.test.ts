@@ -5,10 +5,10 @@ import { workOutSheet } from '@unto/domain';
 import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PrepareStation from './PrepareStation.vue';
-import { by, item } from '../testing/bench';
+import { by, item } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 const saved = vi.hoisted(() => [] as { name: string; type: string; content: string }[]);
 vi.mock('../ui/save-file', () => ({
   saveFile: (name: string, type: string, content: string) => saved.push({ name, type, content }),

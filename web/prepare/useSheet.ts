@@ -64,7 +64,7 @@ export function useSheet() {
   const { act, busy } = useAct();
   async function keep(): Promise<void> {
     const body = { id: uuid(), entries: entries.value };
-    if (await act('POST', `/api/tickets/${own.id}/sheets`, body, 'the layout of a sheet'))
+    if (await act('createSheet', { params: { id: own.id }, body }, 'the layout of a sheet'))
       useNotices().say('Kept with the ticket.');
   }
   return {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { CLEANING_METHODS, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
-import { readTimerAt } from '@unto/domain';
+import { readTimerAt, runningTimers } from '@unto/domain';
 import { isVitreous } from '@unto/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
+import { useStillHere } from '../ui/useStillHere';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -13,6 +14,7 @@ import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
 import TimerRing from '../timers/TimerRing.vue';
 import { formatMoment } from '../ui/format';
@@ -26,6 +28,7 @@ const ticket = useTicket();
 const outbox = useOutbox();
 const router = useRouter();
 const time = useNow();
+const stillHere = useStillHere();
 const { act } = useAct();
 const model = useSection('done');
 const run = computed(
@@ -33,7 +36,7 @@ const run = computed(
     [...(ticket.page?.runs ?? [])].reverse().find(({ cleaning, correctedById }) => !cleaning && !correctedById) ?? null,
 );
 const cleaned = computed(() => ticket.page?.runs.filter(({ cleaning }) => cleaning) ?? []);
-const cooling = computed(() => ticket.page?.timers.find(({ kind, endedAt }) => kind === 'cool' && !endedAt) ?? null);
+const cooling = computed(() => runningTimers(ticket.page?.timers ?? [], 'cool')[0] ?? null);
 const coolLeft = computed(() => {
   const timer = cooling.value;
   return timer ? readTimerAt(timer, time.now).leftS : 0;
@@ -51,17 +54,16 @@ const form = useForm<CreateCleaning>(createCleaning, () => ({
   minutes: Number.NaN,
   residue: 'none',
 }));
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting } = form;
 
 async function keep(): Promise<void> {
   const { id } = ticket.ticket!;
   const { id: runId } = run.value!;
   await form.submit(async (entry) => {
-    const answer = await outbox.send('POST', `/api/runs/${runId}/cleanings`, entry, 'a cleaning');
+    const answer = await outbox.send('createCleaning', { params: { id: runId }, body: entry }, 'a cleaning');
     form.reset();
-    if (!answer) return;
-    await ticket.load(id);
-    if (!run.value) await router.push(`/tickets/${id}/judge`);
+    if (answer && !run.value && stillHere()) await router.push(`/tickets/${id}/judge`);
+    return answer;
   });
 }
 </script>
@@ -80,7 +82,7 @@ async function keep(): Promise<void> {
         <Button
           label="Cool to the hand"
           :disabled="coolLeft > 0"
-          @click="act('PUT', `/api/timers/${cooling.id}/end`, { outcome: 'passed' }, 'cool')"
+          @click="act('endTimer', { params: { id: cooling.id }, body: { outcome: 'passed' } }, 'cool')"
         />
       </template>
       <Button
@@ -89,9 +91,11 @@ async function keep(): Promise<void> {
         label="Start the cooling clock, 15 min"
         @click="
           act(
-            'POST',
-            `/api/tickets/${ticket.ticket!.id}/timers`,
-            { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S },
+            'createTimer',
+            {
+              params: { id: ticket.ticket!.id },
+              body: { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S },
+            },
             'the cooling clock',
           )
         "
@@ -102,23 +106,10 @@ async function keep(): Promise<void> {
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
       </p>
-      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
-      <ChoiceField
-        v-model="values.method"
-        class="wide"
-        label="Method"
-        :options="choicesOf(CLEANING_METHODS)"
-        test-id="method"
-      />
-      <NumberField
-        v-model="values.minutes"
-        label="Minutes"
-        unit="min"
-        :fault="faults['minutes']"
-        test-id="clean-minutes"
-        @left="touch('minutes')"
-      />
-      <ChoiceField v-model="values.residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />
+      <FormNote :general="general" :waiting="waiting" />
+      <ChoiceField name="method" class="wide" label="Method" :options="choicesOf(CLEANING_METHODS)" test-id="method" />
+      <NumberField name="minutes" label="Minutes" unit="min" test-id="clean-minutes" />
+      <ChoiceField name="residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />
     </form>
     <p v-else-if="cleaned.length">All {{ cleaned.length }} runs are cleaned.</p>
     <p v-else class="quiet">Nothing was run yet.</p>

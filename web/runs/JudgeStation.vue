@@ -19,6 +19,7 @@ import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useTicketChange } from '../stores/ticket-change';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
 import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
@@ -50,7 +51,7 @@ const form = useForm<CreateJudgement>(createJudgement, () => ({
   tests: [{ test: 'abrasive pad', result: 'no change' }],
   note: '',
 }));
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting } = form;
 
 function addTest(): void {
   const done = values.value.tests.map(({ test }) => test);
@@ -63,12 +64,11 @@ function removeTest(index: number): void {
 }
 
 async function keep(): Promise<void> {
-  const { id } = ticket.ticket!;
   const { id: runId } = run.value!;
   await form.submit(async (entry) => {
-    const answer = await outbox.send('POST', `/api/runs/${runId}/judgements`, entry, 'a judgement');
-    if (answer) await ticket.load(id);
+    const answer = await outbox.send('createJudgement', { params: { id: runId }, body: entry }, 'a judgement');
     form.reset();
+    return answer;
   });
 }
 </script>
@@ -106,22 +106,16 @@ async function keep(): Promise<void> {
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
       </p>
-      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
+      <FormNote :general="general" :waiting="waiting" />
       <ChoiceField
-        v-model="values.contrastStep"
+        name="contrastStep"
         class="wide"
         label="Contrast by eye, against the printed steps"
         :options="steps"
         test-id="contrast"
       />
-      <ChoiceField v-model="values.evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
-      <NumberField
-        v-model="values.piecesGood"
-        label="Good pieces"
-        :fault="faults['piecesGood']"
-        test-id="good"
-        @left="touch('piecesGood')"
-      />
+      <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
+      <NumberField name="piecesGood" label="Good pieces" test-id="good" />
       <fieldset class="wide">
         <legend>Tests done</legend>
         <div v-for="(test, i) in values.tests" :key="i" class="test">
@@ -138,7 +132,7 @@ async function keep(): Promise<void> {
           {{ name }}</label
         >
       </fieldset>
-      <TextField v-model="values.note" class="wide" label="Note" />
+      <TextField name="note" class="wide" label="Note" />
     </form>
     <template v-else-if="judged.length">
       <p>All {{ judged.length }} runs are judged.</p>

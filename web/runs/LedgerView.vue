@@ -1,16 +1,21 @@
 <script setup lang="ts">
-import { CONTRAST_STEPS, type ImportReport, type LedgerPage, type LedgerRecord } from '@unto/contract';
+import { useInfiniteQuery } from '@pinia/colada';
+import { CONTRAST_STEPS, type LedgerPage, type LedgerQuery, type LedgerRecord } from '@unto/contract';
 import Button from 'primevue/button';
-import { computed, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
-import { request } from '../api/client';
-import { useShop } from '../stores/shop';
-import { useNotices } from '../stores/notices';
-import { bringFile, type FileFault } from '../ui/bring-file';
-import FileLabel from '../ui/FileLabel.vue';
-import ChoiceField from '../ui/ChoiceField.vue';
-import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import GradeMark from '../evidence/GradeMark.vue';
+import { useNotices } from '../stores/notices';
+import { useShop } from '../stores/shop';
+import { useBringing } from '../stores/useBringing';
+import { bringFile, type FileFault } from '../ui/bring-file';
+import ChoiceField from '../ui/ChoiceField.vue';
+import DataList from '../ui/DataList.vue';
+import FileLabel from '../ui/FileLabel.vue';
+import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
+import type { ListColumn } from '../ui/list-column';
 import PageHead from '../ui/PageHead.vue';
 
 /** The record of runs: filter, open, export, bring back. The filters are in the address. */
@@ -18,31 +23,26 @@ const shop = useShop();
 const route = useRoute();
 const router = useRouter();
 const notices = useNotices();
-const records = ref<LedgerRecord[]>([]);
-const next = ref<string | null>(null);
-const loaded = ref(false);
+const brings = useBringing();
 const problems = ref<readonly FileFault[]>([]);
 const FILTERS = ['substrateId', 'compoundId', 'headId', 'grade', 'judged'] as const;
 const ALL = 'all';
 type Filter = (typeof FILTERS)[number];
 
-const query = computed(() => {
-  const chosen = FILTERS.flatMap((name) =>
-    typeof route.query[name] === 'string' ? [[name, route.query[name] as string]] : [],
-  );
-  return new URLSearchParams(chosen).toString();
-});
+const chosen = computed(() =>
+  FILTERS.flatMap((name) => (typeof route.query[name] === 'string' ? [[name, route.query[name] as string]] : [])),
+);
+const query = computed(() => new URLSearchParams(chosen.value).toString());
+const asked = computed(() => Object.fromEntries(chosen.value) as LedgerQuery);
 
-async function load(more = false): Promise<void> {
-  const page = await request<LedgerPage>(
-    'GET',
-    `/api/ledger?${query.value}${more && next.value ? `&cursor=${next.value}` : ''}`,
-  );
-  records.value = more ? [...records.value, ...page.records] : [...page.records];
-  next.value = page.next;
-  loaded.value = true;
-}
-watch(query, () => load(), { immediate: true });
+const { data, loadNextPage, hasNextPage } = useInfiniteQuery({
+  key: () => KEYS.ledger(query.value),
+  query: ({ pageParam }: { pageParam: string | null }): Promise<LedgerPage> =>
+    api.call('ledger', { query: { ...asked.value, ...(pageParam ? { cursor: pageParam } : {}) } }),
+  initialPageParam: null as string | null,
+  getNextPageParam: ({ next }: LedgerPage) => next,
+});
+const records = computed<LedgerRecord[]>(() => data.value?.pages.flatMap((page) => page.records) ?? []);
 
 function filterBy(name: Filter) {
   return computed<string>({
@@ -69,15 +69,34 @@ const judgedChoices = [
   { value: 'no', label: 'not yet' },
 ];
 
+const entered = ({ value, unit }: { readonly value: number; readonly unit: string }) => withUnit(value, unit);
+const COLUMNS: readonly ListColumn<LedgerRecord>[] = [
+  { key: 'at', label: 'When', value: ({ at }) => at },
+  { key: 'ticket', label: 'Ticket', value: ({ ticketTitle }) => ticketTitle },
+  { key: 'pieces', label: 'Pieces', numeric: true, value: ({ pieces }) => pieces },
+  { key: 'substrate', label: 'Substrate', value: ({ substrateName }) => substrateName },
+  { key: 'compound', label: 'Compound', value: ({ compoundName }) => compoundName ?? 'none' },
+  { key: 'power', label: 'Power', numeric: true, value: ({ power }) => entered(power) },
+  { key: 'speed', label: 'Speed', numeric: true, value: ({ speed }) => entered(speed) },
+  { key: 'interval', label: 'Interval', numeric: true, value: ({ interval }) => entered(interval) },
+  { key: 'dose', label: 'Dose', unit: 'J/mm²', numeric: true, value: ({ dose }) => dose?.value ?? null },
+  { key: 'grade', label: 'Rests on', value: (record) => GRADE_WORDS[record.grade].word },
+  { key: 'judged', label: 'Judged', value: judgedWords },
+];
+
+function judgedWords({ correctedById, judgement }: LedgerRecord): string {
+  if (correctedById) return 'corrected since';
+  if (!judgement) return 'not yet';
+  const step = CONTRAST_STEPS[judgement.contrastStep - 1]?.word ?? '';
+  return [`${judgement.contrastStep} ${step}`, ...judgement.faults].join(', ');
+}
+
 async function bringBack(file: File): Promise<void> {
-  const brought = await bringFile(file, (format, text) =>
-    request<ImportReport>('POST', '/api/ledger/import', { format, text }, shop.operatorId ?? ''),
-  );
+  const brought = await bringFile(file, (format) => brings.bring('importLedger', { query: { format }, body: file }));
   problems.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
   const { created, unchanged } = brought.report;
   notices.say(`${created} run${created === 1 ? '' : 's'} brought in, ${unchanged} here already and unchanged.`);
-  await load();
 }
 </script>
 
@@ -102,56 +121,34 @@ async function bringBack(file: File): Promise<void> {
     <p v-if="problems.length > 12" class="quiet">and {{ problems.length - 12 }} more</p>
   </div>
   <div class="body">
-    <p v-if="loaded && !records.length">No run matches. Take a filter off, or log the first run at Mark.</p>
-    <table v-else class="plain">
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>Ticket</th>
-          <th>Substrate</th>
-          <th>Compound</th>
-          <th class="number">Power</th>
-          <th class="number">Speed</th>
-          <th class="number">Interval</th>
-          <th class="number">Dose</th>
-          <th>Rests on</th>
-          <th>Judged</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="record in records"
-          :key="record.id"
-          :class="{ corrected: record.correctedById }"
-          data-test-id="ledger-row"
-        >
-          <td class="nowrap">
-            <RouterLink :to="`/ledger/${record.id}`">{{ formatMoment(record.at) }}</RouterLink>
-          </td>
-          <td>
-            {{ record.ticketTitle }} <span class="quiet small nowrap">{{ record.pieces }} pcs</span>
-          </td>
-          <td>{{ record.substrateName }}</td>
-          <td>{{ record.compoundName ?? 'none' }}</td>
-          <td class="number nowrap">{{ withUnit(record.power.value, record.power.unit) }}</td>
-          <td class="number nowrap">{{ withUnit(record.speed.value, record.speed.unit) }}</td>
-          <td class="number nowrap">{{ withUnit(record.interval.value, record.interval.unit) }}</td>
-          <td class="number nowrap">{{ record.dose ? `${formatFigure(record.dose.value)} J/mm²` : '–' }}</td>
-          <td><GradeMark :grade="record.grade" /></td>
-          <td>
-            <template v-if="record.correctedById">corrected since</template>
-            <template v-else-if="record.judgement"
-              >{{ record.judgement.contrastStep }} {{ CONTRAST_STEPS[record.judgement.contrastStep - 1]?.word
-              }}<span v-if="record.judgement.faults.length" class="fault"
-                >, {{ record.judgement.faults.join(', ') }}</span
-              ></template
-            >
-            <span v-else class="quiet">not yet</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <Button v-if="next" outlined label="Show older runs" @click="load(true)" />
+    <p v-if="data && !records.length">No run matches. Take a filter off, or log the first run at Mark.</p>
+    <DataList
+      v-else
+      name="ledger"
+      :rows="records"
+      :columns="COLUMNS"
+      :to="({ id }) => `/ledger/${id}`"
+      row-test-id="ledger-row"
+      :row-class="({ correctedById }) => ({ corrected: correctedById })"
+      scroll-height="flex"
+      @near-end="hasNextPage && loadNextPage()"
+    >
+      <template #cell-at="{ row }">
+        <RouterLink class="nowrap" :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
+      </template>
+      <template #cell-dose="{ row }">
+        <span class="mono">{{ row.dose ? formatFigure(row.dose.value) : '–' }}</span>
+      </template>
+      <template #cell-grade="{ row }"><GradeMark :grade="row.grade" /></template>
+      <template #cell-judged="{ row }">
+        <span :class="row.judgement?.faults.length ? 'fault' : row.judgement ? '' : 'quiet'">{{
+          judgedWords(row)
+        }}</span>
+      </template>
+      <template #tools>
+        <Button v-if="hasNextPage" outlined label="Show older runs" data-test-id="older-runs" @click="loadNextPage()" />
+      </template>
+    </DataList>
   </div>
 </template>
 

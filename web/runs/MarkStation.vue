@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { runningTimers } from '@unto/domain';
 import { INTERVAL_UNITS, POWER_UNITS, SPEED_UNITS, speedFromMmPerS } from '@unto/core';
 import { createRun, type CreateRun } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
+import { useStillHere } from '../ui/useStillHere';
 import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -10,6 +12,7 @@ import { useSection } from '../section/useSection';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatDuration, formatMoment, formatNumber, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
@@ -24,11 +27,10 @@ const outbox = useOutbox();
 const router = useRouter();
 const model = useSection('beam');
 const recipe = computed(() => ticket.page?.recipes[0] ?? null);
-const drying = computed(() => ticket.page?.timers.find(({ kind, endedAt }) => kind === 'dry' && !endedAt) ?? null);
+const drying = computed(() => runningTimers(ticket.page?.timers ?? [], 'dry')[0] ?? null);
 const runs = computed(() => ticket.page?.runs ?? []);
-const marked = computed(() =>
-  runs.value.filter(({ correctedById }) => !correctedById).reduce((sum, { pieces }) => sum + pieces, 0),
-);
+const marked = computed(() => ticket.page?.progress.markedPieces ?? 0);
+const stillHere = useStillHere();
 const correcting = ref<string | null>(null);
 
 const form = useForm<CreateRun>(createRun, () => {
@@ -66,7 +68,7 @@ const form = useForm<CreateRun>(createRun, () => {
     note: '',
   };
 });
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting } = form;
 const AIR = [
   { value: 'off', label: 'off' },
   { value: 'on', label: 'on' },
@@ -76,18 +78,12 @@ const powderAir = computed(() => values.value.air === 'on' && ticket.compound?.b
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
   await form.submit(async (entry) => {
-    const answer = await outbox.send(
-      'POST',
-      '/api/runs',
-      { ...entry, correctsId: correcting.value },
-      `a run of ${entry.pieces} pieces`,
-    );
+    const body = { ...entry, correctsId: correcting.value };
+    const answer = await outbox.send('createRun', { body }, `a run of ${entry.pieces} pieces`);
     correcting.value = null;
-    if (answer) {
-      await ticket.load(id);
-      await router.push(`/tickets/${id}/clean`);
-    }
     form.reset();
+    if (answer && stillHere()) await router.push(`/tickets/${id}/clean`);
+    return answer;
   });
 }
 </script>
@@ -130,62 +126,16 @@ async function keep(): Promise<void> {
       No recipe: this setting rests on nothing yet. Prove it on a coupon first, or log the run as a guess.
     </p>
     <form id="run" class="form-grid" novalidate @submit.prevent="keep">
-      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
-      <EnteredField
-        v-model="values.power"
-        label="Power"
-        :units="POWER_UNITS"
-        :fault="faults['power.value']"
-        test-id="power"
-        @left="touch('power.value')"
-      />
-      <EnteredField
-        v-model="values.speed"
-        label="Speed"
-        :units="SPEED_UNITS"
-        :fault="faults['speed.value']"
-        test-id="speed"
-        @left="touch('speed.value')"
-      />
-      <EnteredField
-        v-model="values.interval"
-        label="Line interval"
-        :units="INTERVAL_UNITS"
-        :fault="faults['interval.value']"
-        test-id="interval"
-        @left="touch('interval.value')"
-      />
-      <NumberField
-        v-model="values.passes"
-        label="Passes"
-        :fault="faults['passes']"
-        test-id="passes"
-        @left="touch('passes')"
-      />
-      <NumberField
-        v-model="values.focusOffsetMm"
-        label="Focus offset"
-        unit="mm"
-        :fault="faults['focusOffsetMm']"
-        @left="touch('focusOffsetMm')"
-      />
-      <ChoiceField v-model="values.air" label="Air assist" :options="AIR" test-id="air" />
-      <NumberField
-        v-model="values.pieces"
-        label="Pieces"
-        :fault="faults['pieces']"
-        test-id="run-pieces"
-        @left="touch('pieces')"
-      />
-      <NumberField
-        v-model="values.minutes"
-        label="Minutes it took"
-        unit="min"
-        :fault="faults['minutes']"
-        test-id="minutes"
-        @left="touch('minutes')"
-      />
-      <TextField v-model="values.note" class="wide" label="Note" :fault="faults['note']" />
+      <FormNote :general="general" :waiting="waiting" />
+      <EnteredField name="power" label="Power" :units="POWER_UNITS" test-id="power" />
+      <EnteredField name="speed" label="Speed" :units="SPEED_UNITS" test-id="speed" />
+      <EnteredField name="interval" label="Line interval" :units="INTERVAL_UNITS" test-id="interval" />
+      <NumberField name="passes" label="Passes" test-id="passes" />
+      <NumberField name="focusOffsetMm" label="Focus offset" unit="mm" />
+      <ChoiceField name="air" label="Air assist" :options="AIR" test-id="air" />
+      <NumberField name="pieces" label="Pieces" test-id="run-pieces" />
+      <NumberField name="minutes" label="Minutes it took" unit="min" test-id="minutes" />
+      <TextField name="note" class="wide" label="Note" />
       <p v-if="powderAir" class="stop wide" role="alert">
         <strong>Air on over a powder coat</strong> blows the coat away: marks come out pale. Usual practice is air off.
       </p>

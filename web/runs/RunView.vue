@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { CONTRAST_STEPS, type LedgerRecord } from '@unto/contract';
-import { onMounted, ref } from 'vue';
+import { CONTRAST_STEPS } from '@unto/contract';
+import { useQuery } from '@pinia/colada';
+import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { request } from '../api/client';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { formatMoment, withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
@@ -12,15 +14,12 @@ import TileStrip from '../ui/TileStrip.vue';
 
 const props = defineProps<{ id: string }>();
 const shop = useShop();
-const run = ref<LedgerRecord | null>(null);
-const missing = ref('');
-onMounted(async () => {
-  try {
-    run.value = await request<LedgerRecord>('GET', `/api/runs/${props.id}`);
-  } catch (error) {
-    missing.value = (error as Error).message;
-  }
+const { data, error } = useQuery({
+  key: () => KEYS.run(props.id),
+  query: () => api.call('run', { params: { id: props.id } }),
 });
+const run = computed(() => data.value ?? null);
+const missing = computed(() => error.value?.message ?? '');
 </script>
 
 <template>

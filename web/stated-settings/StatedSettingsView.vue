@@ -10,16 +10,21 @@ import {
 import { createStatedSetting, type CreateStatedSetting, type StatedSetting } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { onMounted, ref, watch } from 'vue';
-import { request } from '../api/client';
+import { useQuery } from '@pinia/colada';
+import { computed, ref, watch } from 'vue';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatFigure, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
+import DataList from '../ui/DataList.vue';
+import type { ListColumn } from '../ui/list-column';
 import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
@@ -29,14 +34,10 @@ import { useForm } from '../ui/useForm';
 const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
-const settings = ref<StatedSetting[]>([]);
+const { data } = useQuery({ key: KEYS.statedSettings(), query: () => api.all('listStatedSettings', {}) });
+const settings = computed(() => data.value ?? []);
 const adding = ref(false);
 const parts = ref({ power: true, speed: true, interval: true });
-
-async function load(): Promise<void> {
-  settings.value = await request<StatedSetting[]>('GET', '/api/stated-settings');
-}
-onMounted(load);
 
 const form = useForm<CreateStatedSetting>(createStatedSetting, () => ({
   id: uuid(),
@@ -54,7 +55,7 @@ const form = useForm<CreateStatedSetting>(createStatedSetting, () => ({
   source: '',
   note: '',
 }));
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting } = form;
 watch(
   parts,
   ({ power, speed, interval }) => {
@@ -67,12 +68,12 @@ watch(
 
 async function keep(): Promise<void> {
   await form.submit(async (entry) => {
-    await outbox.send('POST', '/api/stated-settings', entry, `stated setting “${entry.title}”`);
-    await load();
+    const answer = await outbox.send('createStatedSetting', { body: entry }, `stated setting “${entry.title}”`);
     adding.value = false;
     form.reset();
     parts.value = { power: true, speed: true, interval: true };
-    notices.say('Kept as stated: a start for a coupon, never proof.');
+    notices.say(answer ? 'Kept as stated: a start for a coupon, never proof.' : 'The stated setting waits to be sent.');
+    return answer;
   });
 }
 const families = choicesOf(SUBSTRATE_FAMILIES);
@@ -91,6 +92,17 @@ const unknown = (row: StatedSetting) =>
   FIGURES.filter(({ key }) => row[key] === null)
     .map(({ name }) => name)
     .join(', ');
+const COLUMNS: readonly ListColumn<StatedSetting>[] = [
+  { key: 'title', label: 'What it marks', value: ({ title }) => title },
+  { key: 'beam', label: 'Beam', value: ({ wavelengthClass }) => WAVELENGTH_WORDS[wavelengthClass] },
+  { key: 'power', label: 'Power', numeric: true, value: ({ power }) => entered(power) },
+  { key: 'speed', label: 'Speed', numeric: true, value: ({ speed }) => entered(speed) },
+  { key: 'interval', label: 'Interval', numeric: true, value: ({ interval }) => entered(interval) },
+  { key: 'passes', label: 'Passes', numeric: true, value: ({ passes }) => passes },
+  { key: 'makes', label: 'Which makes', value: (row) => known(row).join(', ') },
+  { key: 'source', label: 'Who says so', value: ({ source }) => source },
+  { key: 'grade', label: 'Rests on', value: () => 'stated' },
+];
 </script>
 
 <template>
@@ -99,86 +111,46 @@ const unknown = (row: StatedSetting) =>
   </PageHead>
   <div class="body">
     <form v-if="adding" class="grid" novalidate @submit.prevent="keep">
-      <p v-if="general" class="fault wide" role="alert">{{ general }}</p>
-      <TextField
-        v-model="values.title"
-        class="two"
-        label="What it marks"
-        :fault="faults['title']"
-        test-id="stated-title"
-        @left="touch('title')"
-      />
-      <ChoiceField v-model="values.family" label="Material" :options="families" />
-      <ChoiceField v-model="values.wavelengthClass" label="Beam" :options="beams" />
+      <FormNote :general="general" :waiting="waiting" />
+      <TextField name="title" class="two" label="What it marks" test-id="stated-title" />
+      <ChoiceField name="family" label="Material" :options="families" />
+      <ChoiceField name="wavelengthClass" label="Beam" :options="beams" />
       <NumberField
-        v-model="values.ratedW"
+        name="ratedW"
         optional
         label="Rated power of that head"
         unit="W"
         hint="Leave empty when nobody knows"
-        :fault="faults['ratedW']"
         test-id="stated-rated"
       />
       <NumberField
-        v-model="values.topSpeedMmPerS"
+        name="topSpeedMmPerS"
         optional
         label="Top speed of that head"
         unit="mm/s"
         hint="Needed to read a speed in %"
-        :fault="faults['topSpeedMmPerS']"
         test-id="stated-top"
       />
-      <NumberField
-        v-model="values.frequencyKHz"
-        optional
-        label="Frequency"
-        unit="kHz"
-        :fault="faults['frequencyKHz']"
-      />
-      <NumberField v-model="values.pulseNs" optional label="Pulse length" unit="ns" :fault="faults['pulseNs']" />
-      <EnteredField
-        v-if="values.power"
-        v-model="values.power"
-        label="Power"
-        :units="POWER_UNITS"
-        :fault="faults['power.value']"
-        test-id="stated-power"
-        @left="touch('power.value')"
-      />
-      <EnteredField
-        v-if="values.speed"
-        v-model="values.speed"
-        label="Speed"
-        :units="SPEED_UNITS"
-        :fault="faults['speed.value']"
-        test-id="stated-speed"
-        @left="touch('speed.value')"
-      />
+      <NumberField name="frequencyKHz" optional label="Frequency" unit="kHz" />
+      <NumberField name="pulseNs" optional label="Pulse length" unit="ns" />
+      <EnteredField v-if="values.power" name="power" label="Power" :units="POWER_UNITS" test-id="stated-power" />
+      <EnteredField v-if="values.speed" name="speed" label="Speed" :units="SPEED_UNITS" test-id="stated-speed" />
       <EnteredField
         v-if="values.interval"
-        v-model="values.interval"
+        name="interval"
         label="Line interval"
         :units="INTERVAL_UNITS"
-        :fault="faults['interval.value']"
         test-id="stated-interval"
-        @left="touch('interval.value')"
       />
-      <NumberField v-model="values.passes" label="Passes" :fault="faults['passes']" />
+      <NumberField name="passes" label="Passes" />
       <p class="wide ticks">
         Stated were:
         <label v-for="name in ['power', 'speed', 'interval'] as const" :key="name"
           ><input v-model="parts[name]" type="checkbox" :data-test-id="`stated-has-${name}`" /> {{ name }}</label
         >
       </p>
-      <TextField
-        v-model="values.source"
-        class="two"
-        label="Who says so"
-        :fault="faults['source']"
-        test-id="stated-source"
-        @left="touch('source')"
-      />
-      <TextField v-model="values.note" class="two" label="Note" :fault="faults['note']" />
+      <TextField name="source" class="two" label="Who says so" test-id="stated-source" />
+      <TextField name="note" class="two" label="Note" />
       <div class="wide foot">
         <Button type="submit" label="Keep as stated" :loading="busy" data-test-id="keep-stated" /><Button
           type="button"
@@ -191,41 +163,21 @@ const unknown = (row: StatedSetting) =>
     <p v-if="!settings.length">
       Nothing noted yet. Labels, data sheets and old notes go here in the units they came in.
     </p>
-    <table v-else class="plain">
-      <thead>
-        <tr>
-          <th>What it marks</th>
-          <th>Beam</th>
-          <th class="number">Power</th>
-          <th class="number">Speed</th>
-          <th class="number">Interval</th>
-          <th class="number">Passes</th>
-          <th>Which makes</th>
-          <th>Who says so</th>
-          <th></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in settings" :key="row.id" data-test-id="stated-row">
-          <td>
-            <strong>{{ row.title }}</strong><br /><span class="quiet small">{{ row.family }}</span>
-          </td>
-          <td>{{ WAVELENGTH_WORDS[row.wavelengthClass] }}</td>
-          <td class="number">{{ entered(row.power) }}</td>
-          <td class="number">{{ entered(row.speed) }}</td>
-          <td class="number">{{ entered(row.interval) }}</td>
-          <td class="number">{{ row.passes }}</td>
-          <td class="so">
-            <span v-for="line in known(row)" :key="line" class="mono">{{ line }}<br /></span
-            ><span v-if="unknown(row)" class="quiet small">unknown: {{ unknown(row) }}</span>
-          </td>
-          <td>
-            {{ row.source }}<br /><span class="quiet small">{{ row.note }}</span>
-          </td>
-          <td><GradeMark grade="stated" /></td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList v-else name="stated-settings" :rows="settings" :columns="COLUMNS" row-test-id="stated-row">
+      <template #cell-title="{ row }">
+        <strong>{{ row.title }}</strong><br /><span class="quiet small">{{ row.family }}</span>
+      </template>
+      <template #cell-makes="{ row }">
+        <span class="so"
+          ><span v-for="line in known(row)" :key="line" class="mono">{{ line }}<br /></span
+          ><span v-if="unknown(row)" class="quiet small">unknown: {{ unknown(row) }}</span></span
+        >
+      </template>
+      <template #cell-source="{ row }">
+        {{ row.source }}<br /><span class="quiet small">{{ row.note }}</span>
+      </template>
+      <template #cell-grade><GradeMark grade="stated" /></template>
+    </DataList>
     <p v-if="shop.ready" class="quiet small">
       A figure that needs something nobody stated (25 % of an unknown top speed) stays unknown rather than guessed.
     </p>

@@ -39,12 +39,8 @@ const open = computed(() => all.value.filter(({ code }) => !known.value.has(code
 
 async function understood(code: string): Promise<void> {
   const id = ticket.ticket!.id;
-  await act(
-    'POST',
-    `/api/tickets/${id}/checks`,
-    { id: uuid(), station: props.station, kind: 'caution', code },
-    'Caution understood',
-  );
+  const body = { id: uuid(), station: props.station, kind: 'caution' as const, code };
+  await act('createCheck', { params: { id }, body }, 'Caution understood');
 }
 </script>
 

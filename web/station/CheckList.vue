@@ -28,10 +28,10 @@ const ticked = computed(
 
 async function tick(code: string): Promise<void> {
   if (ticked.value.has(code)) return;
+  const { id } = ticket.ticket!;
   await act(
-    'POST',
-    `/api/tickets/${ticket.ticket!.id}/checks`,
-    { id: uuid(), station: props.station, kind: 'check', code },
+    'createCheck',
+    { params: { id }, body: { id: uuid(), station: props.station, kind: 'check', code } },
     'a check',
   );
 }

@@ -1,62 +1,72 @@
-import { get, set } from 'idb-keyval';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import type { Problem } from '@unto/contract';
-import { ApiProblem, request, Unreachable, type Method } from '../api/client';
+import { useQueryCache } from '@pinia/colada';
+import { addressOf, ROUTES, type Problem, type Route } from '@unto/contract';
+import { ApiProblem, ANSWER_WITHIN_MS, sent, Unreachable, type Answer, type CallOf } from '../api/client';
+import { TOUCHES, type Key, type WriteName } from '../api/keys';
+import { outboxShelf } from './outbox-shelf';
 import { useShop } from './shop';
 
 /** A write that waits in the browser, or one that was refused when it was sent at last. */
 export interface Waiting {
   readonly key: string;
-  readonly method: Exclude<Method, 'GET'>;
+  readonly method: 'POST' | 'PUT';
   readonly path: string;
   readonly body: unknown;
   readonly operator: string;
   readonly label: string;
+  /** What is asked again once it is kept. */
+  readonly touches: readonly Key[];
   readonly refused: Problem | null;
 }
 
-const STORE_KEY = 'unto-outbox';
 const RETRY_MS = 3000;
 
 /**
- * All writes go through here. When the server is away they wait in the browser, in order, across reloads; a later one that
- * mentions the record of a refused one is held with it.
+ * All writes go through here. When the server is away they wait in the browser, one record an entry, in order, across reloads and
+ * tabs; a later one that mentions the record of a refused one is held with it.
  */
 export const useOutbox = defineStore('outbox', () => {
+  const cache = useQueryCache();
+  const shelf = outboxShelf();
   const queue = ref<Waiting[]>([]);
   const loaded = ref(false);
-  const sentCount = ref(0);
   const waiting = computed(() => queue.value.filter(({ refused }) => !refused));
   const refused = computed(() => queue.value.filter((entry) => entry.refused));
 
   async function load(): Promise<void> {
-    queue.value = (await get<Waiting[]>(STORE_KEY).catch(() => undefined)) ?? [];
+    await readShelf();
     loaded.value = true;
+    shelf.onChange(() => void readShelf());
     void drain();
   }
 
-  async function keep(): Promise<void> {
-    await set(STORE_KEY, JSON.parse(JSON.stringify(queue.value))).catch(() => undefined);
+  /** Another tab may have laid something on the shelf, or taken it off. */
+  async function readShelf(): Promise<void> {
+    queue.value = await shelf.all();
   }
 
   /** Sends a write. Returns its answer, or null when it waits. @throws ApiProblem when refused */
-  async function send<T>(method: Waiting['method'], path: string, body: unknown, label: string): Promise<T | null> {
-    const operator = useShop().operatorId ?? '';
+  async function send<N extends WriteName>(name: N, call: CallOf<N>, label: string): Promise<Answer<N> | null> {
+    const entry = entryOf(name, call, label);
     if (waiting.value.length === 0) {
       try {
-        const answer = await request<T>(method, path, body, operator);
-        sentCount.value += 1;
+        const answer = (await deliver(entry)) as Answer<N>;
+        await touch(entry.touches);
         return answer;
       } catch (error) {
         if (!(error instanceof Unreachable)) throw error;
       }
     }
-    const key = `${Date.now()}-${queue.value.length}`;
-    queue.value.push({ key, method, path, body, operator, label, refused: null });
-    await keep();
+    queue.value = [...queue.value, entry];
+    await shelf.put(entry);
     schedule();
     return null;
+  }
+
+  /** What is on screen is asked again; what is not, when it is next looked at. */
+  async function touch(keys: readonly Key[]): Promise<void> {
+    await Promise.allSettled(keys.map((key) => cache.invalidateQueries({ key: [...key] })));
   }
 
   let timer: ReturnType<typeof setTimeout> | null = null;
@@ -67,24 +77,32 @@ export const useOutbox = defineStore('outbox', () => {
     }, RETRY_MS);
   }
 
+  /** Sends what waits, one tab at a time. */
   async function drain(): Promise<void> {
-    for (const entry of [...waiting.value]) {
-      if (dependsOnRefused(entry)) continue;
-      try {
-        await request(entry.method, entry.path, entry.body, entry.operator);
-        queue.value = queue.value.filter(({ key }) => key !== entry.key);
-        sentCount.value += 1;
-      } catch (error) {
-        if (!(error instanceof ApiProblem)) {
-          schedule();
-          break;
+    await shelf.alone(async () => {
+      await readShelf();
+      for (const entry of [...waiting.value]) {
+        if (dependsOnRefused(entry)) continue;
+        try {
+          await deliver(entry);
+          await take(entry.key);
+          await touch(entry.touches);
+        } catch (error) {
+          if (!(error instanceof ApiProblem)) {
+            schedule();
+            break;
+          }
+          const held = { ...entry, refused: error.problem };
+          queue.value = queue.value.map((other) => (other.key === entry.key ? held : other));
+          await shelf.put(held);
         }
-        queue.value = queue.value.map((other) =>
-          other.key === entry.key ? { ...other, refused: error.problem } : other,
-        );
       }
-      await keep();
-    }
+    });
+  }
+
+  async function take(key: string): Promise<void> {
+    queue.value = queue.value.filter((entry) => entry.key !== key);
+    await shelf.remove(key);
   }
 
   function dependsOnRefused(entry: Waiting): boolean {
@@ -96,10 +114,38 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   async function drop(key: string): Promise<void> {
-    queue.value = queue.value.filter((entry) => entry.key !== key);
-    await keep();
+    await take(key);
     void drain();
   }
 
-  return { queue, waiting, refused, loaded, sentCount, load, send, drain, drop };
+  return { queue, waiting, refused, loaded, load, send, drain, drop };
 });
+
+let made = 0;
+
+function entryOf<N extends WriteName>(name: N, call: CallOf<N>, label: string): Waiting {
+  const route: Route = ROUTES[name];
+  const { params, body } = call as { params?: Record<string, string>; body?: unknown };
+  made += 1;
+  return {
+    // In the order they were made, also of two tabs within one millisecond.
+    key: `${String(Date.now()).padStart(15, '0')}-${String(made).padStart(6, '0')}-${Math.random().toString(36).slice(2, 8)}`,
+    method: route.method === 'put' ? 'PUT' : 'POST',
+    path: addressOf(route, params),
+    body: body === undefined ? undefined : JSON.parse(JSON.stringify(body)),
+    operator: useShop().operatorId ?? '',
+    label,
+    touches: TOUCHES[name]({ params, body }),
+    refused: null,
+  };
+}
+
+async function deliver({ method, path, body, operator }: Waiting): Promise<unknown> {
+  const response = await sent(path, {
+    method,
+    headers: { 'content-type': 'application/json', ...(operator ? { 'x-unto-operator': operator } : {}) },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
+  });
+  return response.json();
+}

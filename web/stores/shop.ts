@@ -1,36 +1,42 @@
+import { useQuery } from '@pinia/colada';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
-import type { DeviceList, Operator, InventoryItem, InventoryKind, Workshop } from '@unto/contract';
-import { request } from '../api/client';
+import { computed } from 'vue';
+import type { InventoryItem, InventoryKind } from '@unto/contract';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 
-/** Who is at the bench, the shop's settings and its stores: what nearly every view reads. */
+const NO_DEVICES = { scale: false, camera: false, controller: false };
+
+/** Who is at the bench, the shop's settings and what it keeps: what nearly every view reads. */
 export const useShop = defineStore('shop', () => {
   const operatorId = useLocalStorage<string | null>('unto-operator', null);
   const theme = useLocalStorage<'paper' | 'lamp'>('unto-theme', 'paper');
-  const operators = ref<Operator[]>([]);
-  const workshop = ref<Workshop | null>(null);
-  const items = shallowRef<InventoryItem[]>([]);
-  const devices = ref<DeviceList>({ scale: false, camera: false, controller: false });
-  const ready = ref(false);
+  const people = useQuery({ key: KEYS.operators(), query: () => api.call('listOperators', {}) });
+  const settings = useQuery({ key: KEYS.workshop(), query: () => api.call('workshop', {}) });
+  const stock = useQuery({ key: KEYS.inventory(), query: () => api.all('listInventory', { retired: 1 }) });
+  const tied = useQuery({ key: KEYS.devices(), query: () => api.call('devices', {}) });
+  const queries = [people, settings, stock, tied] as const;
+
+  const operators = computed(() => people.data.value ?? []);
+  const workshop = computed(() => settings.data.value ?? null);
+  const items = computed<readonly InventoryItem[]>(() => byName(stock.data.value ?? []));
+  const devices = computed(() => tied.data.value ?? NO_DEVICES);
+  const ready = computed(() => queries.every(({ data }) => data.value !== undefined));
   const operator = computed(() => operators.value.find(({ id }) => id === operatorId.value) ?? null);
 
+  /** Asks for everything that is not there yet. @throws Unreachable */
   async function load(): Promise<void> {
-    const [people, shop, stores, tied] = await Promise.all([
-      request<Operator[]>('GET', '/api/operators'),
-      request<Workshop>('GET', '/api/workshop'),
-      request<InventoryItem[]>('GET', '/api/inventory?retired=1'),
-      request<DeviceList>('GET', '/api/devices'),
-    ]);
-    operators.value = people;
-    workshop.value = shop;
-    items.value = stores;
-    devices.value = tied;
-    ready.value = true;
+    const states = await Promise.all(queries.map((query) => query.refresh(true)));
+    states.forEach(({ status, error }) => {
+      if (status === 'error') throw error;
+    });
   }
 
   function item<K extends InventoryKind>(kind: K, id: string | null | undefined): InventoryItem<K> | null {
-    return (items.value.find((found) => found.id === id && found.kind === kind) as InventoryItem<K> | undefined) ?? null;
+    return (
+      (items.value.find((found) => found.id === id && found.kind === kind) as InventoryItem<K> | undefined) ?? null
+    );
   }
 
   /** Items of a kind that are in use. */
@@ -62,3 +68,7 @@ export const useShop = defineStore('shop', () => {
     personOf,
   };
 });
+
+function byName(items: readonly InventoryItem[]): InventoryItem[] {
+  return [...items].sort((a, b) => a.kind.localeCompare(b.kind) || a.body.name.localeCompare(b.body.name));
+}

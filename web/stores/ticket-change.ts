@@ -29,9 +29,9 @@ export const useTicketChange = defineStore('ticket-change', () => {
   ): Promise<boolean> {
     if (!onto) return false;
     try {
-      const answer = await outbox.send<Ticket>('PUT', `/api/tickets/${onto.id}`, { ...fieldsOf(onto), ...patch }, said);
+      const body = { ...fieldsOf(onto), ...patch };
+      const answer = await outbox.send('changeTicket', { params: { id: onto.id }, body }, said);
       if (answer) {
-        await ticket.load(onto.id);
         const back = Object.fromEntries(Object.keys(patch).map((key) => [key, onto[key as keyof Ticket]]));
         notices.say(said, 'plain', () => void change(back, 'Taken back.', ticket.ticket));
       }
@@ -51,7 +51,7 @@ export const useTicketChange = defineStore('ticket-change', () => {
     if (!found) return;
     if (keep === 'mine' && found.again) await found.again(found.theirs);
     else if (keep === 'mine') await change(found.mine, 'Your version stands.', found.theirs);
-    else await ticket.load(found.theirs.id);
+    else await ticket.open(found.theirs.id);
   }
 
   return { conflict, change, resolve };

@@ -1,22 +1,19 @@
 import { ref } from 'vue';
-import { ApiProblem } from '../api/client';
+import { ApiProblem, type Answer, type CallOf } from '../api/client';
+import type { WriteName } from '../api/keys';
 import { useNotices } from './notices';
-import { useOutbox, type Waiting } from './outbox';
-import { useTicket } from './ticket';
+import { useOutbox } from './outbox';
 
-/** A press that writes and then shows the open ticket afresh. A refusal without a field is said as a notice. */
+/** A press that writes. A refusal without a field is said as a notice; one that waits says so. */
 export function useAct() {
   const busy = ref(false);
   const outbox = useOutbox();
-  const ticket = useTicket();
   const notices = useNotices();
 
-  async function act<T>(method: Waiting['method'], path: string, body: unknown, label: string): Promise<T | null> {
+  async function act<N extends WriteName>(name: N, call: CallOf<N>, label: string): Promise<Answer<N> | null> {
     busy.value = true;
     try {
-      const answer = await outbox.send<T>(method, path, body, label);
-      if (answer !== null && ticket.ticket) await ticket.load(ticket.ticket.id);
-      return answer;
+      return await outbox.send(name, call, label);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       notices.say(error.problem.detail, 'danger');

@@ -1,8 +1,22 @@
 import { flushPromises } from '@vue/test-utils';
-import type { InventoryItem } from '@unto/contract';
+import type { DeviceList, InventoryItem } from '@unto/contract';
 import { defineComponent, type Component } from 'vue';
 import { useTicket } from '../stores/ticket';
-import { fakeServer, mountInShop } from './bench';
+import { fakeServer, mountInShop } from './shop';
+
+export const NOTHING_DONE = {
+  coatedPieces: 0,
+  storedPieces: 0,
+  storedUntil: null,
+  dryingUntil: null,
+  coupon: 'none',
+  recipeNumber: null,
+  markedPieces: 0,
+  runs: 0,
+  runsCleaned: 0,
+  runsJudged: 0,
+  runsFaulty: 0,
+};
 
 /** A ticket page on which nothing was kept yet; a test names what it looks at. */
 function ticketPage(ticket: object, change: object) {
@@ -18,7 +32,8 @@ function ticketPage(ticket: object, change: object) {
     strokeSamples: [],
     containersLeft: [],
     coupons: [],
-    climb: [],
+    testSteps: [],
+    progress: { ...NOTHING_DONE },
     recipes: [],
     runs: [],
     transferSamples: [],
@@ -40,22 +55,23 @@ export async function mountOnTicket(
     page?: object | undefined;
     props?: object;
     items?: readonly InventoryItem[];
+    devices?: Partial<DeviceList>;
     answers?: Record<string, unknown>;
   },
 ) {
-  const { ticket, page = {}, props = {}, items = [], answers = {} } = options;
+  const { ticket, page = {}, props = {}, items = [], devices = {}, answers = {} } = options;
   const server = fakeServer({ [`/api/tickets/${ticket.id}`]: ticketPage(ticket, page), ...answers });
   const Host = defineComponent({
     components: { Inner: component },
     setup: () => ({ props }),
     data: () => ({ ready: false }),
     async mounted() {
-      await useTicket().load(ticket.id);
+      await useTicket().open(ticket.id);
       this.ready = true;
     },
     template: '<Inner v-if="ready" v-bind="props" />',
   });
-  const mounted = await mountInShop(Host, { items });
+  const mounted = await mountInShop(Host, { items, devices });
   await flushPromises();
   return { ...mounted, server };
 }

@@ -9,11 +9,12 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
 import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
-import { useDraft } from '../ui/useDraft';
+import { useStillHere } from '../ui/useStillHere';
 import { useForm } from '../ui/useForm';
 
 /** A new ticket: part, count, marked area, substrate, head and lens, and the aim. */
@@ -23,22 +24,26 @@ const notices = useNotices();
 const router = useRouter();
 const NOTHING = '';
 
-const form = useForm<CreateTicket>(createTicket, () => ({
-  id: uuid(),
-  title: '',
-  pieces: 1,
-  markWidthMm: Number.NaN,
-  markHeightMm: Number.NaN,
-  coatMarginMm: 3,
-  substrateId: NOTHING,
-  headId: NOTHING,
-  lensId: NOTHING,
-  aim: { tone: 'dark on light', strength: 'clear', work: 'fill' },
-  foodUse: false,
-  wantedOn: null,
-  note: '',
-}));
-const draft = useDraft('new-ticket', form.values);
+const form = useForm<CreateTicket>(
+  createTicket,
+  () => ({
+    id: uuid(),
+    title: '',
+    pieces: 1,
+    markWidthMm: Number.NaN,
+    markHeightMm: Number.NaN,
+    coatMarginMm: 3,
+    substrateId: NOTHING,
+    headId: NOTHING,
+    lensId: NOTHING,
+    aim: { tone: 'dark on light', strength: 'clear', work: 'fill' },
+    foodUse: false,
+    wantedOn: null,
+    note: '',
+  }),
+  { draft: 'new-ticket' },
+);
+const stillHere = useStillHere();
 
 const options = (kind: 'substrate' | 'head') =>
   shop.inUse(kind).map((item) => ({ value: item.id, label: item.body.name }));
@@ -55,71 +60,34 @@ watch(lenses, (found) => {
 
 async function keep(): Promise<void> {
   await form.submit(async (values) => {
-    const answer = await outbox.send('POST', '/api/tickets', values, `ticket “${values.title}”`);
-    draft.forget();
-    if (answer) await router.push(`/tickets/${values.id}/choose`);
-    else {
-      notices.say('The ticket waits to be sent.');
-      await router.push('/tickets');
-    }
+    const answer = await outbox.send('createTicket', { body: values }, `ticket “${values.title}”`);
+    if (!answer) notices.say('The ticket waits to be sent.');
+    if (stillHere()) await router.push(answer ? `/tickets/${values.id}/choose` : '/tickets');
+    return answer;
   });
 }
-const { values, faults, general, busy, touch } = form;
+const { values, faults, general, busy, waiting } = form;
 </script>
 
 <template>
   <PageHead title="New ticket" about="One job: a part, how many, what the mark should be" />
   <form class="body" novalidate @submit.prevent="keep">
-    <p v-if="general" class="fault" role="alert">{{ general }}</p>
+    <FormNote :general="general" :waiting="waiting" />
     <fieldset>
       <legend>The part</legend>
-      <TextField
-        v-model="values.title"
-        class="wide"
-        label="What is marked"
-        :fault="faults['title']"
-        test-id="title"
-        @left="touch('title')"
-      />
-      <NumberField
-        v-model="values.pieces"
-        label="Pieces"
-        :fault="faults['pieces']"
-        test-id="pieces"
-        @left="touch('pieces')"
-      />
+      <TextField name="title" class="wide" label="What is marked" test-id="title" />
+      <NumberField name="pieces" label="Pieces" test-id="pieces" />
       <ChoiceField
-        v-model="values.substrateId"
+        name="substrateId"
         class="wide"
         label="Substrate"
         :options="options('substrate')"
         :fault="faults['substrateId'] && 'Choose what the part is made of.'"
         test-id="substrate"
-        @left="touch('substrateId')"
       />
-      <NumberField
-        v-model="values.markWidthMm"
-        label="Width of the mark"
-        unit="mm"
-        :fault="faults['markWidthMm']"
-        test-id="width"
-        @left="touch('markWidthMm')"
-      />
-      <NumberField
-        v-model="values.markHeightMm"
-        label="Height of the mark"
-        unit="mm"
-        :fault="faults['markHeightMm']"
-        test-id="height"
-        @left="touch('markHeightMm')"
-      />
-      <NumberField
-        v-model="values.coatMarginMm"
-        label="Coat margin round the mark"
-        unit="mm"
-        :fault="faults['coatMarginMm']"
-        @left="touch('coatMarginMm')"
-      />
+      <NumberField name="markWidthMm" label="Width of the mark" unit="mm" test-id="width" />
+      <NumberField name="markHeightMm" label="Height of the mark" unit="mm" test-id="height" />
+      <NumberField name="coatMarginMm" label="Coat margin round the mark" unit="mm" />
       <label class="tick"
         ><Checkbox v-model="values.foodUse" binary input-id="food" /> <span>Touches food or drink</span></label
       >
@@ -127,37 +95,29 @@ const { values, faults, general, busy, touch } = form;
     <fieldset>
       <legend>Machine</legend>
       <ChoiceField
-        v-model="values.headId"
+        name="headId"
         class="wide"
         label="Head"
         :options="options('head')"
         :fault="faults['headId'] && 'Choose the head that marks it.'"
         test-id="head"
-        @left="touch('headId')"
       />
       <ChoiceField
-        v-model="values.lensId"
+        name="lensId"
         label="Lens"
         :options="lenses"
         :placeholder="values.headId ? 'Choose' : 'Choose a head first'"
         :fault="faults['lensId'] && 'Choose the lens fitted.'"
         test-id="lens"
-        @left="touch('lensId')"
       />
     </fieldset>
     <fieldset>
       <legend>The aim: what a good mark is here</legend>
-      <ChoiceField v-model="values.aim.tone" label="Tone" :options="choicesOf(AIM_TONES)" test-id="tone" />
-      <ChoiceField v-model="values.aim.strength" label="Strength" :options="choicesOf(AIM_STRENGTHS)" />
-      <ChoiceField v-model="values.aim.work" label="Work" :options="choicesOf(AIM_WORKS)" />
-      <TextField
-        v-model="values.wantedOn"
-        label="Wanted on"
-        type="date"
-        :fault="faults['wantedOn']"
-        @left="touch('wantedOn')"
-      />
-      <TextField v-model="values.note" class="full" label="Note" :lines="2" :fault="faults['note']" />
+      <ChoiceField name="aim.tone" label="Tone" :options="choicesOf(AIM_TONES)" test-id="tone" />
+      <ChoiceField name="aim.strength" label="Strength" :options="choicesOf(AIM_STRENGTHS)" />
+      <ChoiceField name="aim.work" label="Work" :options="choicesOf(AIM_WORKS)" />
+      <TextField name="wantedOn" label="Wanted on" type="date" />
+      <TextField name="note" class="full" label="Note" :lines="2" />
     </fieldset>
     <div class="foot"><Button type="submit" label="Open the ticket" :loading="busy" data-test-id="keep" /></div>
   </form>

@@ -6,7 +6,6 @@ import { useRouter } from 'vue-router';
 import { ApiProblem, Unreachable } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
-import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import PageHead from '../ui/PageHead.vue';
 import StationLine from '../station/StationLine.vue';
@@ -32,7 +31,7 @@ const STATION_VIEWS: Record<Station, ReturnType<typeof defineAsyncComponent>> = 
 
 async function load(): Promise<void> {
   try {
-    await ticket.load(props.id);
+    await ticket.open(props.id);
   } catch (error) {
     if (!(error instanceof ApiProblem) && !(error instanceof Unreachable)) throw error;
     useNotices().say(error.message, 'danger');
@@ -47,7 +46,6 @@ watch(
   },
   { immediate: true },
 );
-watch(() => useOutbox().sentCount, load);
 onUnmounted(() => ticket.clear());
 
 const open = computed<Station | null>(() => {

@@ -1,21 +1,48 @@
 <script setup lang="ts">
+import { useQuery, useQueryCache } from '@pinia/colada';
 import type { Ticket } from '@unto/contract';
 import Button from 'primevue/button';
-import { computed, onMounted, ref } from 'vue';
+import { computed } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { request } from '../api/client';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
-import PageHead from '../ui/PageHead.vue';
+import DataList from '../ui/DataList.vue';
 import { formatDay } from '../ui/format';
+import type { ListColumn } from '../ui/list-column';
+import PageHead from '../ui/PageHead.vue';
 
-const tickets = ref<Ticket[] | null>(null);
+const { data: tickets } = useQuery({ key: KEYS.tickets(), query: () => api.all('listTickets', {}) });
+const cache = useQueryCache();
 const shop = useShop();
 const router = useRouter();
 const open = computed(() => tickets.value?.filter(({ state }) => state === 'open') ?? []);
 const done = computed(() => tickets.value?.filter(({ state }) => state === 'done') ?? []);
-onMounted(async () => {
-  tickets.value = await request<Ticket[]>('GET', '/api/tickets');
-});
+const COLUMNS: readonly ListColumn<Ticket>[] = [
+  { key: 'number', label: 'No.', numeric: true, value: ({ number }) => number },
+  { key: 'title', label: 'What is marked', value: ({ title }) => title },
+  { key: 'pieces', label: 'Pieces', numeric: true, value: ({ pieces }) => pieces },
+  {
+    key: 'mark',
+    label: 'Mark, mm',
+    numeric: true,
+    value: ({ markWidthMm, markHeightMm }) => `${markWidthMm} × ${markHeightMm}`,
+  },
+  { key: 'substrate', label: 'Substrate', value: ({ substrateId }) => shop.nameOf(substrateId) },
+  {
+    key: 'compound',
+    label: 'Compound',
+    value: ({ compoundId, choiceReason }) => shop.nameOf(compoundId) || (choiceReason ? 'none' : null),
+  },
+  { key: 'head', label: 'Head', value: ({ headId }) => shop.nameOf(headId) },
+  { key: 'wanted', label: 'Wanted', value: ({ wantedOn }) => wantedOn },
+];
+
+/** What is about to be opened is asked for while the pointer rests on it. */
+function lookAhead(id: string): void {
+  const entry = cache.ensure({ key: KEYS.ticket(id), query: () => api.call('ticket', { params: { id } }) });
+  void cache.refresh(entry).catch(() => undefined);
+}
 </script>
 
 <template>
@@ -35,36 +62,19 @@ onMounted(async () => {
     >
       <section v-if="group.rows.length">
         <h2>{{ group.title }}</h2>
-        <table class="plain">
-          <thead>
-            <tr>
-              <th class="number">No.</th>
-              <th>What is marked</th>
-              <th class="number">Pieces</th>
-              <th class="number">Mark, mm</th>
-              <th>Substrate</th>
-              <th>Compound</th>
-              <th>Head</th>
-              <th>Wanted</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="ticket in group.rows" :key="ticket.id">
-              <td class="number">{{ ticket.number }}</td>
-              <td>
-                <RouterLink :to="`/tickets/${ticket.id}`"
-                  ><strong>{{ ticket.title }}</strong></RouterLink
-                >
-              </td>
-              <td class="number">{{ ticket.pieces }}</td>
-              <td class="number">{{ ticket.markWidthMm }} × {{ ticket.markHeightMm }}</td>
-              <td>{{ shop.nameOf(ticket.substrateId) }}</td>
-              <td>{{ shop.nameOf(ticket.compoundId) || (ticket.choiceReason ? 'none' : '–') }}</td>
-              <td>{{ shop.nameOf(ticket.headId) }}</td>
-              <td>{{ ticket.wantedOn ? formatDay(ticket.wantedOn) : '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataList
+          :name="`tickets-${group.title.toLowerCase()}`"
+          :rows="group.rows"
+          :columns="COLUMNS"
+          :to="({ id }) => `/tickets/${id}`"
+        >
+          <template #cell-title="{ row }">
+            <RouterLink :to="`/tickets/${row.id}`" @mouseenter="lookAhead(row.id)" @focus="lookAhead(row.id)"
+              ><strong>{{ row.title }}</strong></RouterLink
+            >
+          </template>
+          <template #cell-wanted="{ row }">{{ row.wantedOn ? formatDay(row.wantedOn) : '–' }}</template>
+        </DataList>
       </section>
     </template>
   </div>
@@ -76,11 +86,5 @@ onMounted(async () => {
   display: flex;
   flex-direction: column;
   gap: 1.5rem;
-  overflow-x: auto;
-}
-
-td:first-child,
-th:first-child {
-  width: 3rem;
 }
 </style>

@@ -5,14 +5,14 @@ import { emptyBody } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from 'vue';
 import { useNow } from '../stores/now';
-import { by, item } from '../testing/bench';
-import { mountOnTicket } from '../testing/ticket';
+import { by, item } from '../testing/shop';
+import { mountOnTicket, NOTHING_DONE } from '../testing/ticket';
 import CleanStation from '../runs/CleanStation.vue';
 import CoatStation from '../coat/CoatStation.vue';
 import JudgeStation from '../runs/JudgeStation.vue';
 import MarkStation from '../runs/MarkStation.vue';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 afterEach(() => vi.unstubAllGlobals());
 
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`;
@@ -141,7 +141,9 @@ const type = async (page: VueWrapper, testId: string, text: string) => {
 
 describe('Mark', () => {
   it('fills the recipe in as the panel shows it, for the pieces that are left', async () => {
-    const { page } = await open(MarkStation, { page: { recipes: [RECIPE], runs: [run({ pieces: 4 })] } });
+    const { page } = await open(MarkStation, {
+      page: { recipes: [RECIPE], runs: [run({ pieces: 4 })], progress: { ...NOTHING_DONE, markedPieces: 4 } },
+    });
     expect(value(page, 'power')).toBe('920');
     expect(value(page, 'speed')).toBe('28');
     expect(value(page, 'interval')).toBe('0.06');

@@ -1,13 +1,15 @@
 import type { Timer } from '@unto/contract';
 import { readTimerAt } from '@unto/domain';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
-import { request, Unreachable } from '../api/client';
+import { useQuery } from '@pinia/colada';
+import { useIntervalFn } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { ring } from './ring';
 import { formatTimer } from '../ui/format';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
-import { useOutbox } from '../stores/outbox';
 
 const REFRESH_MS = 20_000;
 const KEPT = 'unto-alerts';
@@ -29,7 +31,8 @@ export const TIMER_NAMES: Record<Timer['kind'], string> = {
 /** All clocks that run in the shop, the next one in the page's title, and a sound or notification as one comes due. */
 export const useTimers = defineStore('timers', () => {
   const time = useNow();
-  const running = shallowRef<readonly Timer[]>([]);
+  const { data, refresh } = useQuery({ key: KEYS.timers(), query: () => api.call('listTimers', {}) });
+  const running = computed<readonly Timer[]>(() => data.value ?? []);
   const kept = JSON.parse(localStorage.getItem(KEPT) ?? '{}') as { sound?: boolean; notify?: boolean };
   const sound = ref(kept.sound ?? false);
   const notify = ref(kept.notify ?? false);
@@ -40,23 +43,18 @@ export const useTimers = defineStore('timers', () => {
   const next = computed(() => (running.value.length ? Math.min(...running.value.map(leftOf)) : null));
   const title = computed(() => (next.value === null ? '' : next.value > 0 ? formatTimer(next.value) : 'Time is up'));
 
-  async function load(): Promise<void> {
-    try {
-      const fresh = await request<Timer[]>('GET', '/api/timers');
-      // One that was due already when this page came to know of it is no news.
+  // One that was due already when this page came to know of it is no news.
+  watch(
+    running,
+    (fresh, before) =>
       fresh
-        .filter((timer) => !running.value.some(({ id }) => id === timer.id) && leftOf(timer) === 0)
-        .forEach(({ id }) => told.add(id));
-      running.value = fresh;
-    } catch (error) {
-      if (!(error instanceof Unreachable)) throw error;
-    }
-  }
+        .filter((timer) => !before?.some(({ id }) => id === timer.id) && leftOf(timer) === 0)
+        .forEach(({ id }) => told.add(id)),
+    { immediate: true, flush: 'sync' },
+  );
 
   function start(): void {
-    void load();
-    setInterval(() => void load(), REFRESH_MS);
-    watch(() => useOutbox().sentCount, load);
+    useIntervalFn(() => void refresh(), REFRESH_MS);
     watch(() => time.now, tellDue);
     watch([sound, notify], () =>
       localStorage.setItem(KEPT, JSON.stringify({ sound: sound.value, notify: notify.value })),
@@ -86,5 +84,5 @@ export const useTimers = defineStore('timers', () => {
       useNotices().say('This browser shows no notifications for this page; sound and title tell instead.', 'danger');
   }
 
-  return { running, sound, notify, next, title, load, start, askNotify };
+  return { running, sound, notify, next, title, start, askNotify };
 });

@@ -1,37 +1,25 @@
 <script setup lang="ts">
-import type { Today } from '@unto/contract';
+import { useQuery } from '@pinia/colada';
+import { useIntervalFn } from '@vueuse/core';
 import Button from 'primevue/button';
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { request, Unreachable } from '../api/client';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { useNow } from '../stores/now';
-import { useOutbox } from '../stores/outbox';
 import RunningTimers from '../timers/RunningTimers.vue';
 import DueIn from '../timers/DueIn.vue';
 import PageHead from '../ui/PageHead.vue';
 import { LOCALE } from '../ui/format';
 
 /** What to do next in time order; clocks; what runs short. */
-const today = ref<Today | null>(null);
+const { data, refresh } = useQuery({ key: KEYS.today(), query: () => api.call('today', {}) });
+const today = computed(() => data.value ?? null);
+useIntervalFn(() => void refresh(), 20_000);
 const time = useNow();
 const shop = useShop();
 const router = useRouter();
-let timer: ReturnType<typeof setInterval>;
-
-async function load(): Promise<void> {
-  try {
-    today.value = await request<Today>('GET', '/api/today');
-  } catch (error) {
-    if (!(error instanceof Unreachable)) throw error;
-  }
-}
-onMounted(() => {
-  void load();
-  timer = setInterval(() => void load(), 20_000);
-});
-onUnmounted(() => clearInterval(timer));
-watch(() => useOutbox().sentCount, load);
 
 const heading = computed(() => {
   const now = new Date(time.now);

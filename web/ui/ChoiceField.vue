@@ -1,23 +1,25 @@
 <script setup lang="ts" generic="T extends string | number | boolean | null">
 import Select from 'primevue/select';
 import FieldRow from './FieldRow.vue';
+import { useNamedField, type FieldProps } from './useNamedField';
 
-const model = defineModel<T>({ required: true });
-defineProps<{
-  label: string;
-  options: readonly { value: T; label: string }[];
-  fault?: string | undefined;
-  hint?: string | undefined;
-  testId?: string;
-  placeholder?: string;
-}>();
-defineEmits<{ left: [] }>();
+const model = defineModel<T>();
+const props = defineProps<
+  FieldProps & { options: readonly { readonly value: T; readonly label: string }[]; placeholder?: string | undefined }
+>();
+const emit = defineEmits<{ left: [] }>();
+const { value, fault: shownFault, required, left } = useNamedField<T>(props, model);
+
+function leave(): void {
+  left();
+  emit('left');
+}
 </script>
 
 <template>
-  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="fault" :hint="hint">
+  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="shownFault" :hint="hint" :required="required">
     <Select
-      v-model="model"
+      v-model="value"
       :label-id="id"
       :options="[...options]"
       option-label="label"
@@ -28,7 +30,7 @@ defineEmits<{ left: [] }>();
       :aria-describedby="described"
       :pt="{ label: { 'aria-invalid': invalid, 'data-test-id': testId } }"
       :data-test-id="testId ? `${testId}-box` : undefined"
-      @hide="$emit('left')"
+      @hide="leave"
     />
   </FieldRow>
 </template>

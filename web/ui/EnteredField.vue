@@ -3,31 +3,39 @@ import Select from 'primevue/select';
 import { computed } from 'vue';
 import { choicesOf } from './choices';
 import NumberField from './NumberField.vue';
+import { useNamedField, type FieldProps } from './useNamedField';
 
 /** A value in a unit of the operator's choice; both are kept as entered. */
-const model = defineModel<{ value: number; unit: U }>({ required: true });
-const props = defineProps<{
-  label: string;
-  units: readonly U[];
-  fault?: string | undefined;
-  hint?: string | undefined;
-  testId?: string;
-}>();
-defineEmits<{ left: [] }>();
+const model = defineModel<{ value: number; unit: U }>();
+const props = defineProps<FieldProps & { units: readonly U[] }>();
+const emit = defineEmits<{ left: [] }>();
+const { value: entered, fault: shownFault, required, left } = useNamedField(props, model, '.value');
 
 const value = computed({
-  get: () => model.value.value,
-  set: (entry: number | null) => (model.value = { ...model.value, value: entry ?? Number.NaN }),
+  get: () => entered.value.value,
+  set: (entry: number | null | undefined) => (entered.value = { ...entered.value, value: entry ?? Number.NaN }),
 });
 const unit = computed({
-  get: () => model.value.unit,
-  set: (entry: U) => (model.value = { ...model.value, unit: entry }),
+  get: () => entered.value.unit,
+  set: (entry: U) => (entered.value = { ...entered.value, unit: entry }),
 });
+
+function leave(): void {
+  left();
+  emit('left');
+}
 const options = computed(() => choicesOf(props.units));
 </script>
 
 <template>
-  <NumberField v-model="value" :label="label" :fault="fault" :hint="hint" :test-id="testId" @left="$emit('left')">
+  <NumberField
+    v-model="value"
+    :label="required ? `${label} *` : label"
+    :fault="shownFault"
+    :hint="hint"
+    :test-id="testId"
+    @left="leave"
+  >
     <Select
       v-model="unit"
       class="unit-choice"

@@ -3,37 +3,37 @@ import InputText from 'primevue/inputtext';
 import { ref, watch } from 'vue';
 import FieldRow from './FieldRow.vue';
 import { parseNumber } from './format';
+import { useNamedField, type FieldProps } from './useNamedField';
 
 /** A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. */
-const model = defineModel<number | null>({ required: true });
-const props = defineProps<{
-  label: string;
-  unit?: string;
-  fault?: string | undefined;
-  hint?: string | undefined;
-  optional?: boolean;
-  testId?: string;
-}>();
-defineEmits<{ left: [] }>();
+const model = defineModel<number | null>();
+const props = defineProps<FieldProps & { unit?: string; optional?: boolean }>();
+const emit = defineEmits<{ left: [] }>();
+const { value, fault: shownFault, required, left } = useNamedField<number | null>(props, model);
 
-const text = ref(show(model.value));
-watch(model, (value) => {
+const text = ref(show(value.value));
+watch(value, (now) => {
   const typed = parseNumber(text.value);
-  if (value !== typed && !(Number.isNaN(value) && Number.isNaN(typed))) text.value = show(value);
+  if (now !== typed && !(Number.isNaN(now) && Number.isNaN(typed))) text.value = show(now);
 });
 
-function show(value: number | null | undefined): string {
-  return value === null || value === undefined || Number.isNaN(value) ? '' : String(Number(value.toPrecision(8)));
+function show(number: number | null | undefined): string {
+  return number === null || number === undefined || Number.isNaN(number) ? '' : String(Number(number.toPrecision(8)));
 }
 
 function typed(entry: string | undefined): void {
   text.value = entry ?? '';
-  model.value = props.optional && text.value.trim() === '' ? null : parseNumber(text.value);
+  value.value = props.optional && text.value.trim() === '' ? null : parseNumber(text.value);
+}
+
+function leave(): void {
+  left();
+  emit('left');
 }
 </script>
 
 <template>
-  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="fault" :hint="hint">
+  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="shownFault" :hint="hint" :required="required">
     <span class="with-unit">
       <InputText
         :id="id"
@@ -43,10 +43,11 @@ function typed(entry: string | undefined): void {
         :model-value="text"
         :invalid="invalid"
         :aria-invalid="invalid"
+        :aria-required="required || undefined"
         :aria-describedby="described"
         :data-test-id="testId"
         @update:model-value="typed"
-        @blur="$emit('left')"
+        @blur="leave"
       />
       <span v-if="unit" class="unit">{{ unit }}</span>
       <slot />

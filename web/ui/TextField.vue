@@ -2,44 +2,46 @@
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import FieldRow from './FieldRow.vue';
+import { useNamedField, type FieldProps } from './useNamedField';
 
-const model = defineModel<string | null>({ required: true });
-defineProps<{
-  label: string;
-  fault?: string | undefined;
-  hint?: string | undefined;
-  type?: string;
-  lines?: number;
-  testId?: string;
-}>();
-defineEmits<{ left: [] }>();
+const model = defineModel<string | null>();
+const props = defineProps<FieldProps & { type?: string; lines?: number }>();
+const emit = defineEmits<{ left: [] }>();
+const { value, fault: shownFault, required, left } = useNamedField<string | null>(props, model);
+
+function leave(): void {
+  left();
+  emit('left');
+}
 </script>
 
 <template>
-  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="fault" :hint="hint">
+  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="shownFault" :hint="hint" :required="required">
     <Textarea
       v-if="lines"
       :id="id"
-      :model-value="model ?? ''"
+      :model-value="value ?? ''"
       :rows="lines"
       :invalid="invalid"
       :aria-invalid="invalid"
+      :aria-required="required || undefined"
       :aria-describedby="described"
       :data-test-id="testId"
-      @update:model-value="model = $event"
-      @blur="$emit('left')"
+      @update:model-value="value = $event"
+      @blur="leave"
     />
     <InputText
       v-else
       :id="id"
       :type="type ?? 'text'"
-      :model-value="model ?? ''"
+      :model-value="value ?? ''"
       :invalid="invalid"
       :aria-invalid="invalid"
+      :aria-required="required || undefined"
       :aria-describedby="described"
       :data-test-id="testId"
-      @update:model-value="model = type === 'date' && !$event ? null : ($event ?? '')"
-      @blur="$emit('left')"
+      @update:model-value="value = type === 'date' && !$event ? null : ($event ?? '')"
+      @blur="leave"
     />
   </FieldRow>
 </template>

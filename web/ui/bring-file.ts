@@ -8,14 +8,14 @@ export interface FileFault {
 }
 
 /**
- * Reads a brought file as text and hands it on with its format; what is wrong with it comes back as faults by line.
+ * Hands a brought file on with its format and a way to read it as text; what is wrong with it comes back as faults by line.
  */
 export async function bringFile<T>(
   file: File,
-  send: (format: 'csv' | 'json', text: string) => Promise<T>,
+  send: (format: 'csv' | 'json', text: () => Promise<string>) => Promise<T>,
 ): Promise<{ report: T } | { faults: readonly FileFault[] }> {
   try {
-    const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
+    const text = async () => decodeTable(new Uint8Array(await file.arrayBuffer()));
     return { report: await send(file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv', text) };
   } catch (error) {
     if (error instanceof CoreError) return { faults: [{ message: error.message }] };

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
-import { by } from '../testing/bench';
+import { by } from '../testing/shop';
 import { bringFile } from './bring-file';
 import FileLabel from './FileLabel.vue';
 
@@ -36,7 +36,7 @@ describe('words that ask for a file', () => {
 describe('a brought table', () => {
   it('is handed on as text with its format; one that is no text comes back as a fault', async () => {
     const seen: string[][] = [];
-    const send = async (format: string, text: string) => (seen.push([format, text]), 'kept');
+    const send = async (format: string, text: () => Promise<string>) => (seen.push([format, await text()]), 'kept');
     expect(await bringFile(new File(['{}'], 'All.JSON'), send)).toEqual({ report: 'kept' });
     expect(await bringFile(new File(['a,b'], 'runs.csv'), send)).toEqual({ report: 'kept' });
     expect(seen).toEqual([

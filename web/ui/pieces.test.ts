@@ -8,7 +8,8 @@ import { useEvidence } from '../evidence/evidence';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
-import { by, fakeServer, item, mountInShop } from '../testing/bench';
+import { set } from '../testing/memory-storage';
+import { by, fakeServer, item, mountInShop, stock } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import CautionStrip from '../station/CautionStrip.vue';
 import TimerRing from '../timers/TimerRing.vue';
@@ -23,7 +24,7 @@ import OperatorPicker from '../app/OperatorPicker.vue';
 import OutboxStrip from '../app/OutboxStrip.vue';
 import StationLine from '../station/StationLine.vue';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => undefined }));
+vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 afterEach(() => {
   vi.unstubAllGlobals();
   vi.useRealTimers();
@@ -82,9 +83,7 @@ describe('a figure set large', () => {
   it('has label, value, unit, interval and grade, and a dash without a figure', async () => {
     const { page } = await mountInShop(FigureTile, { props: { label: 'dose', figure: FIGURE } });
     expect(page.text()).toMatch(/dose[\s\S]*3\.60J\/mm²[\s\S]*3\.20–4\.00[\s\S]*Carried/);
-    expect((await mountInShop(FigureTile, { props: { label: 'dose', figure: null } })).page.text()).toMatch(
-      /dose\s*–/,
-    );
+    expect((await mountInShop(FigureTile, { props: { label: 'dose', figure: null } })).page.text()).toMatch(/dose\s*–/);
   });
 });
 
@@ -156,7 +155,7 @@ describe('a clock', () => {
   it('fills with time and says when to look', async () => {
     vi.useFakeTimers({ now: new Date('2026-03-01T10:02:00Z') });
     const clock = { startedAt: '2026-03-01T10:00:00Z', minimumS: 240, kind: 'dry' };
-    const { page } = await mountInShop(TimerRing, { props: { clock, of: true } });
+    const { page } = await mountInShop(TimerRing, { props: { timer: clock, of: true } });
     useNow().now = Date.now();
     await page.vm.$nextTick();
     expect(page.attributes('aria-label')).toBe('2:00 left');
@@ -248,10 +247,10 @@ describe('what waits and what was said', () => {
     expect(page.text()).toBe('');
     const entry = { method: 'POST', path: '/api/runs', body: { id: 'a' }, operator: 'ines' };
     const refused = { type: 'invalid-input', title: '', status: 422, detail: 'Power must be at most 100.' };
-    useOutbox().queue = [
-      { ...entry, key: '1', label: 'a run of 6 pieces', refused: null },
-      { ...entry, key: '2', label: 'a cleaning', refused },
-    ] as never;
+    const waits = { ...entry, key: '2', body: { id: 'b', of: 'a' }, label: 'a run of 6 pieces', touches: [], refused: null };
+    await set('1', { ...entry, key: '1', label: 'a cleaning', touches: [], refused });
+    await set('2', waits);
+    await useOutbox().load();
     await flushPromises();
     expect(page.find(by('outbox')).text()).toMatch(/waiting to be sent[\s\S]*a run of 6 pieces/);
     expect(page.find(by('outbox')).text()).toMatch(/a cleaning[\s\S]*Power must be at most 100/);
@@ -282,7 +281,7 @@ describe('who is at the bench', () => {
   it('is picked in two presses', async () => {
     fakeServer();
     const { page, shop } = await mountInShop(OperatorPicker, { attach: true });
-    shop.operators = [...shop.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator' }];
+    stock({ operators: [...shop.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator' }] });
     const { useOperatorPicker } = await import('../stores/operator-picker');
     useOperatorPicker().open = true;
     await flushPromises();

@@ -1,6 +1,8 @@
+// @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
 import { createTicket, type Problem } from '@unto/contract';
-import { nextTick } from 'vue';
+import { flushPromises, mount } from '@vue/test-utils';
+import { defineComponent, h, inject } from 'vue';
 import { ApiProblem } from '../api/client';
 import {
   formatTimer,
@@ -13,7 +15,7 @@ import {
   withUnit,
 } from './format';
 import { isTyping, KEYS } from './keys';
-import { useForm } from './useForm';
+import { FORM, useForm, type Form, type FormContext } from './useForm';
 
 const plain = (text: string) => text.replace(/\u202f/g, ' ');
 
@@ -86,12 +88,18 @@ const EMPTY = {
   wantedOn: null,
   note: '',
 };
-const ticketForm = (change: object) =>
-  useForm(
-    createTicket,
-    () => ({ ...structuredClone(EMPTY), ...change }),
-    () => undefined,
-  );
+/** A form stands in a component, as on every page. */
+function ticketForm(change: object, draft?: string): Form<typeof EMPTY> {
+  let form!: Form<typeof EMPTY>;
+  const options = { focusFault: () => undefined, ...(draft ? { draft } : {}) };
+  mount({
+    setup: () => {
+      form = useForm(createTicket, () => ({ ...structuredClone(EMPTY), ...change }), options);
+      return () => null;
+    },
+  });
+  return form;
+}
 const problem = (change: Partial<Problem>): Problem => ({
   type: 'invalid-input',
   title: '',
@@ -117,7 +125,7 @@ describe('forms', () => {
     expect(await form.submit(() => Promise.reject(new ApiProblem(refused)))).toBe(false);
     expect(form.faults.value).toEqual({ lensId: 'It was retired.' });
     form.values.value.lensId = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0009';
-    await nextTick();
+    await flushPromises();
     expect(form.faults.value).toEqual({});
   });
 
@@ -141,6 +149,40 @@ describe('forms', () => {
     };
     const both = await Promise.all([form.submit(slow), form.submit(slow)]);
     expect([both, calls]).toEqual([[true, false], 1]);
+  });
+
+  it('say that what was entered waits, and call nothing faulty', async () => {
+    const form = ticketForm({ title: 'Tags', markWidthMm: 38 });
+    expect(await form.submit(async () => null)).toBe(true);
+    expect([form.waiting.value, form.general.value, form.faults.value]).toEqual([true, '', {}]);
+    await form.submit(async () => ({ id: 'kept' }));
+    expect(form.waiting.value).toBe(false);
+  });
+
+  it('keep what is typed over a reload until it was sent', async () => {
+    localStorage.clear();
+    const form = ticketForm({}, 'a-draft');
+    form.values.value.title = 'Half a title';
+    await flushPromises();
+    const again = ticketForm({}, 'a-draft');
+    expect(again.values.value.title).toBe('Half a title');
+    again.values.value.markWidthMm = 38;
+    await flushPromises();
+    await again.submit(async () => ({}));
+    expect(ticketForm({}, 'a-draft').values.value.title).toBe('');
+  });
+
+  it('know which fields must be filled', () => {
+    let context!: FormContext;
+    const Field = defineComponent({ setup: () => ((context = inject(FORM)!), () => null) });
+    mount({ setup: () => (useForm(createTicket, () => structuredClone(EMPTY)), () => h(Field)) });
+    expect(['title', 'pieces', 'note', 'wantedOn', 'aim.tone'].map((path) => context.isRequired(path))).toEqual([
+      true,
+      true,
+      false,
+      false,
+      true,
+    ]);
   });
 });
 

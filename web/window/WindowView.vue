@@ -16,6 +16,7 @@ import ChoiceField from '../ui/ChoiceField.vue';
 import { formatDuration, formatNumber, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
+import { useStillHere } from '../ui/useStillHere';
 import { FIT_SEED, percentFor, powerAxis, useWindow } from './useWindow';
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
@@ -25,14 +26,14 @@ const store = useTicket();
 const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
-const { coupons, cells, drawn, fault, busy, gather, fit } = useWindow();
+const { coupons, cells, sameRevisions, drawn, fault, busy, refresh, fit } = useWindow(() => props.id);
 const intervalMm = ref(0);
 const picked = ref<'quickest' | 'widest'>('quickest');
 const asTable = ref(false);
 
 onMounted(async () => {
-  if (store.ticket?.id !== props.id) await store.load(props.id);
-  await gather(store.ticket!, store.fitted!);
+  if (store.ticket?.id !== props.id) await store.open(props.id);
+  await refresh();
   if (cells.value.length) intervalMm.value = cells.value[0]!.intervalMm;
 });
 const intervals = computed(() => [...new Set(cells.value.map((cell) => cell.intervalMm))].sort((a, b) => a - b));
@@ -67,7 +68,10 @@ const taken = computed(() => offers.value.find(({ kind }) => kind === picked.val
 
 function figureOf(choice: SettingChoice) {
   const figure = settingFigure(choice, {
-    sameRevisions: sameRevisions.value,
+    // As the server will judge it: coupons of another focus than the recipe prove nothing for it.
+    sameRevisions:
+      sameRevisions.value &&
+      coupons.value.every(({ focusOffsetMm }) => focusOffsetMm === coupons.value[0]!.focusOffsetMm),
     cells: cells.value.length,
     coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })),
   });
@@ -78,19 +82,6 @@ function figureOf(choice: SettingChoice) {
     grade: choice.worst >= shop.workshop!.bound ? figure.grade : weakestGrade([figure.grade, 'carried']),
   };
 }
-const sameRevisions = computed(() => {
-  const item = (kind: 'substrate' | 'head' | 'lens' | 'compound', id: string | null) =>
-    shop.item(kind, id)?.revisionId ?? null;
-  const ticket = store.ticket!;
-  return coupons.value.every(
-    ({ revisions }) =>
-      revisions.substrate === item('substrate', ticket.substrateId) &&
-      revisions.head === item('head', ticket.headId) &&
-      revisions.lens === item('lens', ticket.lensId) &&
-      revisions.compound === item('compound', ticket.compoundId),
-  );
-});
-
 const shownCells = computed(() => cells.value.filter((cell) => cell.intervalMm === intervalMm.value));
 const option = computed(() => {
   void shop.theme;
@@ -117,6 +108,8 @@ const option = computed(() => {
 });
 const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as const;
 
+const stillHere = useStillHere();
+
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
   const body: CreateRecipe = {
@@ -132,8 +125,8 @@ async function makeRecipe(): Promise<void> {
     seed: FIT_SEED,
   };
   try {
-    const answer = await outbox.send('POST', '/api/recipes', body, 'a recipe');
-    if (answer) await router.push(`/tickets/${props.id}/mark`);
+    const answer = await outbox.send('createRecipe', { body }, 'a recipe');
+    if (answer && stillHere()) await router.push(`/tickets/${props.id}/mark`);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');

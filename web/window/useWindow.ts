@@ -1,15 +1,10 @@
 import { deliveredPower, type SettingChoice, type WindowCell } from '@unto/core';
-import type { Coupon, CouponSummary, Ticket, Workshop } from '@unto/contract';
-import {
-  couponWindowCells,
-  powerSource,
-  settingJob,
-  windowEquipment,
-  type CouponWindowCell,
-  type FittedEquipment,
-} from '@unto/domain';
-import { ref, shallowRef } from 'vue';
-import { request } from '../api/client';
+import type { Ticket, Workshop } from '@unto/contract';
+import { powerSource, settingJob, windowEquipment, type CouponWindowCell, type FittedEquipment } from '@unto/domain';
+import { useQuery } from '@pinia/colada';
+import { computed, ref, shallowRef } from 'vue';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import { valueOf, type DrawnWindow } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
@@ -19,26 +14,19 @@ const POWER_STEPS = 44;
 const SPEED_STEPS = 60;
 
 /** Scrubbed coupons of a ticket's pairing and the window fitted to them, in a worker. */
-export function useWindow() {
+export function useWindow(ticketId: () => string) {
   const worker = useComputations();
-  const coupons = shallowRef<Coupon[]>([]);
-  const cells = shallowRef<CouponWindowCell[]>([]);
+  const { data, refresh } = useQuery({
+    key: () => KEYS.window(ticketId()),
+    query: () => api.call('ticketWindow', { params: { id: ticketId() } }),
+  });
+  const coupons = computed(() => data.value?.coupons ?? []);
+  const cells = computed<readonly CouponWindowCell[]>(() => data.value?.cells ?? []);
+  /** Whether every coupon was made on the revisions that the ticket would be marked on: as the server will judge it. */
+  const sameRevisions = computed(() => coupons.value.every((coupon) => coupon.sameRevisions));
   const drawn = shallowRef<DrawnWindow | null>(null);
   const fault = ref('');
   const busy = ref(false);
-
-  async function gather(ticket: Ticket, equipment: FittedEquipment): Promise<void> {
-    const all = await request<CouponSummary[]>('GET', '/api/coupons?stage=scrubbed');
-    const same = all.filter(
-      (coupon) =>
-        coupon.substrateId === ticket.substrateId &&
-        coupon.compoundId === ticket.compoundId &&
-        coupon.headId === ticket.headId &&
-        coupon.lensId === ticket.lensId,
-    );
-    coupons.value = await Promise.all(same.map(({ id }) => request<Coupon>('GET', `/api/coupons/${id}`)));
-    cells.value = coupons.value.flatMap((coupon) => couponWindowCells(coupon, equipment));
-  }
 
   async function fit(
     ticket: Ticket,
@@ -59,7 +47,9 @@ export function useWindow() {
         seed: FIT_SEED,
         job: settingJob(equipment, mark, shop, middle),
         map: {
-          powersW: powerAxis(cells.value).map((percent) => Math.max(0.01, deliveredPower(percent, powerSource(equipment)))),
+          powersW: powerAxis(cells.value).map((percent) =>
+            Math.max(0.01, deliveredPower(percent, powerSource(equipment))),
+          ),
           speedsMmPerS: speedAxis(cells.value),
           intervalMm,
           passes,
@@ -74,7 +64,7 @@ export function useWindow() {
     }
   }
 
-  return { coupons, cells, drawn, fault, busy, gather, fit };
+  return { coupons, cells, sameRevisions, drawn, fault, busy, refresh, fit };
 }
 
 function plain(cells: readonly CouponWindowCell[]): WindowCell[] {

@@ -60,7 +60,11 @@ export interface ReadCouponPicture {
 
 /** Everything the worker computes. */
 export interface Computations {
-  design(task: { design: CouponDesign; limits: CouponLimits; equipment: CouponEquipment }): Promise<Answer<DesignedCoupon>>;
+  design(task: {
+    design: CouponDesign;
+    limits: CouponLimits;
+    equipment: CouponEquipment;
+  }): Promise<Answer<DesignedCoupon>>;
   program(task: { layout: CouponLayout; options: GcodeOptions }): Promise<Answer<string>>;
   drawing(layout: CouponLayout): Promise<Answer<string>>;
   dxf(layout: CouponLayout): Promise<Answer<string>>;

@@ -11,7 +11,7 @@ export class FittingRow extends Model<InferAttributes<FittingRow>, InferCreation
   declare lensId: string;
   declare ticketId: string | null;
   declare work: 'mark' | 'cut';
-  declare steps: HeadChangeStep[];
+  declare steps: readonly HeadChangeStep[];
   declare at: Date;
   declare byId: string;
 }

@@ -9,8 +9,8 @@ export class JudgementRow extends Model<InferAttributes<JudgementRow>, InferCrea
   declare contrastStep: number;
   declare evenness: string;
   declare piecesGood: number;
-  declare faults: string[];
-  declare tests: { test: string; result: string }[];
+  declare faults: readonly string[];
+  declare tests: readonly { test: string; result: string }[];
   declare note: string;
   declare at: Date;
   declare byId: string;

@@ -10,7 +10,7 @@ export class RecipeRow extends Model<InferAttributes<RecipeRow>, InferCreationAt
   declare ticketId: string;
   declare number: number;
   declare kind: string;
-  declare couponIds: string[];
+  declare couponIds: readonly string[];
   declare powerPercent: number;
   declare speedMmPerS: number;
   declare intervalMm: number;

@@ -1,10 +1,19 @@
 import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
 import { CRITERIA } from '@unto/core';
-import { LATER_FIELDS, type InventoryItem, type InventoryKind, type Workshop } from '@unto/contract';
+import { PiniaColada, useQueryCache } from '@pinia/colada';
+import {
+  LATER_FIELDS,
+  type DeviceList,
+  type InventoryItem,
+  type InventoryKind,
+  type Operator,
+  type Workshop,
+} from '@unto/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { vi } from 'vitest';
-import type { Component } from 'vue';
+import { createApp, type Component } from 'vue';
+import { KEYS } from '../api/keys';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { useShop } from '../stores/shop';
 
@@ -39,6 +48,7 @@ export const SHOP = {
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
   massUnit: 'g',
+  timeZone: 'UTC',
 } as Workshop;
 
 /** A store item with a body of its kind; only what a test looks at need be named. */
@@ -58,21 +68,40 @@ export function item<K extends InventoryKind>(kind: K, id: string, body: object 
 
 export const EVEN = Object.fromEntries(CRITERIA.map((criterion) => [criterion, 5]));
 
+const COLADA = { queryOptions: { staleTime: 60_000, refetchOnWindowFocus: false } } as const;
+
+/** What the page already knows of its shop, as if it had asked. */
+export function stock(known: {
+  operators?: readonly Operator[];
+  items?: readonly InventoryItem[];
+  devices?: Partial<DeviceList>;
+}): void {
+  const cache = useQueryCache();
+  const { operators = [{ id: 'ines', name: 'Ines Varga', role: 'lead' }], items, devices } = known;
+  cache.setQueryData(KEYS.operators(), operators);
+  cache.setQueryData(KEYS.workshop(), SHOP);
+  cache.setQueryData(KEYS.inventory(), [...(items ?? [])]);
+  cache.setQueryData(KEYS.devices(), { scale: false, camera: false, controller: false, ...devices });
+}
+
 /** Mounts a component on a bench with these store items, an operator and a router in memory. */
 export async function mountInShop(
   component: Component,
-  options: { props?: object; items?: readonly InventoryItem[]; path?: string; attach?: boolean } = {},
+  options: {
+    props?: object;
+    items?: readonly InventoryItem[];
+    devices?: Partial<DeviceList>;
+    path?: string;
+    attach?: boolean;
+  } = {},
 ): Promise<{ page: VueWrapper<any>; router: Router; shop: ReturnType<typeof useShop> }> {
   const pinia = createPinia();
   setActivePinia(pinia);
   localStorage.clear();
+  const app = createApp({});
+  app.use(pinia).use(PiniaColada, COLADA);
+  stock({ items: options.items ?? [], ...(options.devices ? { devices: options.devices } : {}) });
   const shop = useShop();
-  shop.$patch({
-    operators: [{ id: 'ines', name: 'Ines Varga', role: 'lead' }],
-    workshop: SHOP,
-    items: [...(options.items ?? [])],
-    ready: true,
-  } as never);
   shop.operatorId = 'ines';
   const router = createRouter({
     history: createMemoryHistory(),
@@ -81,7 +110,7 @@ export async function mountInShop(
   await router.push(options.path ?? '/');
   const page = mount(component, {
     props: (options.props ?? {}) as never,
-    global: { plugins: [pinia, router, PrimeVue], stubs: { teleport: true } },
+    global: { plugins: [pinia, [PiniaColada, COLADA], router, PrimeVue], stubs: { teleport: true } },
     ...(options.attach ? { attachTo: document.body } : {}),
   });
   await flushPromises();

@@ -1,0 +1,97 @@
+import type { RouteName } from '@unto/contract';
+
+/** Under what a view's data is kept: a query names one, a write names those it changes. */
+export const KEYS = {
+  operators: () => ['operators'],
+  workshop: () => ['workshop'],
+  inventory: () => ['inventory'],
+  item: (id: string) => ['item', id],
+  devices: () => ['devices'],
+  today: () => ['today'],
+  timers: () => ['timers'],
+  tickets: () => ['tickets'],
+  ticket: (id: string) => ['ticket', id],
+  choice: (ticketId: string) => ['choice', ticketId],
+  window: (ticketId: string) => ['window', ticketId],
+  windows: () => ['window'],
+  coupons: () => ['coupons'],
+  coupon: (id: string) => ['coupon', id],
+  ledger: (...query: string[]) => ['ledger', ...query],
+  run: (id: string) => ['run', id],
+  coatTrend: (compoundId?: string) => (compoundId ? ['coat-trend', compoundId] : ['coat-trend']),
+  statedSettings: () => ['stated-settings'],
+  identifications: (...of: string[]) => ['identifications', ...of],
+} as const;
+
+export type Key = readonly string[];
+
+/** Names of the operations that write. */
+export type WriteName = Extract<
+  RouteName,
+  `${'create' | 'change' | 'revise' | 'retire' | 'end' | 'store' | 'mark' | 'start' | 'look' | 'act' | 'settle' | 'redesign' | 'import'}${string}`
+>;
+
+/** What a write is about: its parameters and body, as far as the keys need them. */
+interface Written {
+  readonly params?: Readonly<Record<string, string>> | undefined;
+  readonly body?: unknown;
+}
+
+const ticketIn = ({ params }: Written) => [KEYS.ticket(params!['id']!), KEYS.today()];
+const field = ({ body }: Written, name: string) => (body as Record<string, string | null>)[name] ?? '';
+const couponIn = ({ params }: Written) => [KEYS.coupon(params!['id']!), KEYS.coupons(), KEYS.today(), KEYS.windows()];
+const ofRun = ({ params }: Written, ticket: readonly Key[]) => [
+  KEYS.run(params!['id']!),
+  KEYS.ledger(),
+  KEYS.today(),
+  ...ticket,
+];
+/** A run or timer does not say whose it is: the ticket that is open. */
+const ANY_TICKET: readonly Key[] = [['ticket']];
+
+/** The keys that each write changes; the ones on screen are asked again, the others when they are next looked at. */
+export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonly Key[] } = {
+  createOperator: () => [KEYS.operators()],
+  changeWorkshop: () => [KEYS.workshop()],
+  createInventoryItem: () => [KEYS.inventory(), KEYS.today(), ['choice']],
+  reviseInventoryItem: ({ params }) => [
+    KEYS.inventory(),
+    KEYS.item(params!['id']!),
+    KEYS.today(),
+    ['choice'],
+    ...ANY_TICKET,
+  ],
+  retireInventoryItem: ({ params }) => [KEYS.inventory(), KEYS.item(params!['id']!), KEYS.today(), ['choice']],
+  importInventory: () => [KEYS.inventory(), ['item'], KEYS.today(), ['choice'], ...ANY_TICKET],
+  createIdentification: () => [KEYS.identifications(), KEYS.inventory(), KEYS.today(), ...ANY_TICKET],
+  createChoice: (written) => [...ticketIn(written), KEYS.choice(written.params!['id']!), KEYS.tickets()],
+  createTicket: () => [KEYS.tickets(), KEYS.today()],
+  changeTicket: (written) => [...ticketIn(written), KEYS.tickets(), KEYS.choice(written.params!['id']!)],
+  createCheck: ticketIn,
+  createTimer: (written) => [...ticketIn(written), KEYS.timers()],
+  endTimer: () => [...ANY_TICKET, KEYS.timers(), KEYS.today()],
+  createWeighing: (written) => [...ticketIn(written), KEYS.coatTrend(), ['choice'], ['item']],
+  createCoatReading: ticketIn,
+  createCoatPicture: ticketIn,
+  storeCoat: ticketIn,
+  endStoredCoat: () => [...ANY_TICKET, KEYS.today()],
+  createPlaceReading: ticketIn,
+  createFitting: () => [...ANY_TICKET, KEYS.today()],
+  createSheet: ticketIn,
+  createCoupon: (written) => [KEYS.coupons(), KEYS.today(), KEYS.ticket(field(written, 'ticketId'))],
+  redesignCoupon: couponIn,
+  markBurnt: (written) => [...couponIn(written), ...ANY_TICKET],
+  startBurn: (written) => [...couponIn(written), ...ANY_TICKET],
+  lookAtBurn: () => [['coupon'], KEYS.coupons(), KEYS.today()],
+  actOnBurn: () => [['coupon'], KEYS.coupons(), KEYS.today()],
+  settleBurn: () => [['coupon'], KEYS.coupons(), KEYS.today()],
+  createCouponPicture: couponIn,
+  createReading: (written) => [...couponIn(written), ...ANY_TICKET, ['choice']],
+  createTestStep: ticketIn,
+  createRecipe: (written) => [KEYS.ticket(field(written, 'ticketId')), KEYS.today()],
+  createRun: (written) => [KEYS.ticket(field(written, 'ticketId')), KEYS.ledger(), KEYS.today(), ['choice']],
+  createCleaning: (written) => ofRun(written, [...ANY_TICKET, ['choice']]),
+  createJudgement: (written) => ofRun(written, [...ANY_TICKET, ['choice']]),
+  importLedger: () => [KEYS.ledger(), ['run'], KEYS.today(), ...ANY_TICKET],
+  createStatedSetting: () => [KEYS.statedSettings()],
+};

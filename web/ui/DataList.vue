@@ -1,0 +1,197 @@
+<script setup lang="ts" generic="Row extends { readonly id: string }">
+import { FilterMatchMode } from '@primevue/core/api';
+import { useLocalStorage } from '@vueuse/core';
+import Button from 'primevue/button';
+import Column from 'primevue/column';
+import DataTable from 'primevue/datatable';
+import InputText from 'primevue/inputtext';
+import MultiSelect from 'primevue/multiselect';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { writeCsv } from '@unto/core';
+import { formatNumber } from './format';
+import type { ListColumn } from './list-column';
+import { saveFile } from './save-file';
+
+/** A list as every page shows it: sorted and searched by anything, its columns chosen and kept, saved as CSV, walked with the keys. */
+const props = defineProps<{
+  /** Names the list where its columns are kept. */
+  name: string;
+  rows: readonly Row[];
+  columns: readonly ListColumn<Row>[];
+  /** What Enter or a press on a row opens. */
+  to?: (row: Row) => string | null;
+  rowTestId?: string;
+  rowClass?: (row: Row) => object | string | undefined;
+  /** Long lists draw only what is looked at; then more rows are asked for near the end. */
+  scrollHeight?: string;
+}>();
+const emit = defineEmits<{ nearEnd: [] }>();
+const router = useRouter();
+const hidden = useLocalStorage<string[]>(`unto-columns-${props.name}`, []);
+const shown = computed(() => props.columns.filter(({ key }) => !hidden.value.includes(key)));
+const chosen = computed({
+  get: () => shown.value.map(({ key }) => key),
+  set: (keys: string[]) => (hidden.value = props.columns.map(({ key }) => key).filter((key) => !keys.includes(key))),
+});
+const searched = ref('');
+
+/** What is searched, sorted and saved: every column's value beside its row. */
+const entries = computed(() =>
+  props.rows.map((row) => ({
+    id: row.id,
+    row,
+    ...Object.fromEntries(props.columns.map(({ key, value }) => [key, value(row)])),
+  })),
+);
+type Entry = { readonly id: string; readonly row: Row } & Readonly<Record<string, unknown>>;
+const filters = computed(() => ({
+  global: { value: searched.value || null, matchMode: FilterMatchMode.CONTAINS },
+}));
+const virtual = computed(() =>
+  props.scrollHeight
+    ? {
+        itemSize: ROW_PX,
+        lazy: true,
+        onLazyLoad: ({ last }: { last: number }) => last >= props.rows.length - 10 && emit('nearEnd'),
+      }
+    : undefined,
+);
+const ROW_PX = 45;
+
+function shownValue({ unit }: ListColumn<Row>, value: unknown): string {
+  if (value === null || value === undefined || value === '') return '–';
+  return typeof value === 'number' ? `${formatNumber(value)}${unit ? `\u202f${unit}` : ''}` : String(value);
+}
+
+function open({ row }: Entry): void {
+  const address = props.to?.(row);
+  if (address) void router.push(address);
+}
+
+function save(): void {
+  const heading = (column: ListColumn<Row>) => (column.unit ? `${column.label} [${column.unit}]` : column.label);
+  const rows = props.rows.map((row) =>
+    Object.fromEntries(shown.value.map((column) => [heading(column), column.value(row)])),
+  );
+  saveFile(`${props.name}.csv`, 'text/csv', writeCsv(shown.value.map(heading), rows));
+}
+</script>
+
+<template>
+  <div class="list">
+    <div class="tools no-print">
+      <InputText v-model="searched" class="search" placeholder="Search the list" aria-label="Search the list" />
+      <MultiSelect
+        v-model="chosen"
+        :options="columns.map(({ key, label }) => ({ value: key, label }))"
+        option-label="label"
+        option-value="value"
+        :show-toggle-all="false"
+        :selected-items-label="`${chosen.length} columns`"
+        :max-selected-labels="0"
+        aria-label="Columns shown"
+        class="columns"
+      />
+      <Button outlined severity="secondary" label="Save as CSV" :data-test-id="`${name}-save`" @click="save" />
+      <slot name="tools" />
+    </div>
+    <DataTable
+      :value="entries"
+      data-key="id"
+      :filters="filters"
+      :global-filter-fields="shown.map(({ key }) => key)"
+      sort-mode="single"
+      removable-sort
+      :row-hover="to !== undefined"
+      :row-class="(entry: Entry) => rowClass?.(entry.row)"
+      :scrollable="scrollHeight !== undefined"
+      :scroll-height="scrollHeight"
+      :virtual-scroller-options="virtual"
+      :pt="{
+        bodyRow: ({ props: of }: any) => ({
+          'data-test-id': rowTestId,
+          tabindex: to ? 0 : undefined,
+          onKeydown: (event: KeyboardEvent) =>
+            event.key === 'Enter' && event.target === event.currentTarget && open(of.rowData),
+        }),
+      }"
+      @row-dblclick="({ data }: any) => open(data)"
+    >
+      <template #empty><slot name="empty">Nothing matches.</slot></template>
+      <Column
+        v-for="column in shown"
+        :key="column.key"
+        :field="column.key"
+        :header="column.unit ? `${column.label}, ${column.unit}` : column.label"
+        sortable
+        :pt="{ columnHeaderContent: { class: column.numeric ? 'numeric' : undefined } }"
+        :class="column.numeric ? 'numeric' : undefined"
+      >
+        <template #body="{ data }: { data: Entry }">
+          <slot :name="`cell-${column.key}`" :row="data.row">
+            <span :class="column.numeric ? 'mono' : undefined">{{
+              shownValue({ ...column, unit: undefined }, data[column.key])
+            }}</span>
+          </slot>
+        </template>
+      </Column>
+    </DataTable>
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  align-items: center;
+  padding-bottom: 0.5rem;
+}
+
+.search {
+  flex: 0 1 16rem;
+}
+
+.columns {
+  min-height: 44px;
+  align-items: center;
+}
+
+.list {
+  min-width: 0;
+}
+
+.list :deep(.p-datatable-table-container) {
+  overflow-x: auto;
+}
+
+.list :deep(.p-datatable-thead > tr > th) {
+  padding: 0.35rem 0.6rem;
+  font-size: 0.82rem;
+  font-weight: 400;
+  color: var(--unto-quiet);
+  white-space: nowrap;
+}
+
+.list :deep(.p-datatable-tbody > tr > td) {
+  padding: 0.45rem 0.6rem;
+  vertical-align: top;
+}
+
+.list :deep(td.numeric) {
+  text-align: right;
+  white-space: nowrap;
+}
+
+.list :deep(.numeric .p-datatable-column-header-content),
+.list :deep(.p-datatable-column-header-content.numeric) {
+  justify-content: flex-end;
+}
+
+@media print {
+  .tools {
+    display: none;
+  }
+}
+</style>
