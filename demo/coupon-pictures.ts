@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { axisValues, deliveredPower, equivalentRadius, PLAIN_DESIGN, type CouponDesign, type Stage } from '@unto/core';
 import { burnSetup, couponLimits, powerSource, rowMotion, type FittedEquipment } from '@unto/domain';
-import { TRUTHS } from '@unto/simulators/truth';
+import { GROUND_TRUTHS } from '@unto/simulators/ground-truth';
 import { demoCompound, demoEquipment, type Named } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
 import type { PictureTask, PictureAnswer } from './picture-worker.js';
@@ -88,8 +88,11 @@ function couponDesign(job: DemoJob, equipment: FittedEquipment, code: string): C
 }
 
 /** Strong enough to hold: half as much again as the dose that bonds, as whoever labels this pairing has learnt. */
-function labelSetting(job: DemoJob, equipment: FittedEquipment): Pick<CouponDesign['labels'], 'powerPercent' | 'speedMmPerS'> {
-  const { powerW, speedMmPerS, intervalMm } = TRUTHS[job.truth!].bondsAt;
+function labelSetting(
+  job: DemoJob,
+  equipment: FittedEquipment,
+): Pick<CouponDesign['labels'], 'powerPercent' | 'speedMmPerS'> {
+  const { powerW, speedMmPerS, intervalMm } = GROUND_TRUTHS[job.truth!].bondsAt;
   const axis = [job.axes!.x, job.axes!.y].find(({ parameter }) => parameter === 'power');
   const powerPercent = axis ? Math.max(...axisValues(axis)) : 80;
   // A line much finer than this is not seen by a camera: it is burnt so much harder.
@@ -102,7 +105,14 @@ function labelSetting(job: DemoJob, equipment: FittedEquipment): Pick<CouponDesi
 const HERE = fileURLToPath(new URL('.', import.meta.url));
 /** Pictures made before lie here; what they are made by is part of their names. */
 const CACHE = join(HERE, '../node_modules/.cache/unto-demo');
-const MADE_BY = ['core/target', 'core/coupon-reading', 'core/coupon', 'simulators/burn', 'simulators/camera', 'simulators/ground-truth'];
+const MADE_BY = [
+  'core/target',
+  'core/coupon-reading',
+  'core/coupon',
+  'simulators/burn',
+  'simulators/camera',
+  'simulators/ground-truth',
+];
 
 /** Two workers that take the tasks in turn; what was made before is read again. */
 class Pool {

@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freshDatabase } from '../server/testing/rig.js';
 import { loadDemoWhenEmpty } from './index.js';
-import { TRUTHS } from '@unto/simulators/truth';
+import { GROUND_TRUTHS } from '@unto/simulators/ground-truth';
 
 const folder = mkdtempSync(join(tmpdir(), 'unto-demo-'));
 const FILES = folderStore(folder);
@@ -74,8 +74,8 @@ describe('the made-up workshop', () => {
       passes: 1,
       outcome,
     }));
-    const { radiusMm, conductivity, diffusivity, heatShare } = TRUTHS.corvidStainless;
-    const fit = fitWindow({ cells, bench: { radiusMm, conductivity, diffusivity }, seed: 1 });
+    const { radiusMm, conductivity, diffusivity, heatShare } = GROUND_TRUTHS.corvidStainless;
+    const fit = fitWindow({ cells, equipment: { radiusMm, conductivity, diffusivity }, seed: 1 });
     // The hidden coat bonds with half by heat index, half by dose: an interval counts (1 − heat share) of a power.
     expect(-fit.slopes[2]! / fit.slopes[0]!).toBeGreaterThan(1 - heatShare - 0.25);
     expect(-fit.slopes[2]! / fit.slopes[0]!).toBeLessThan(1 - heatShare + 0.25);

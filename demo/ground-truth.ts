@@ -1,4 +1,4 @@
-import type { TruthKey } from '@unto/simulators/truth';
+import type { TruthKey } from '@unto/simulators/ground-truth';
 
 /** How marks of a pairing look when they are right, by eye, and how long a piece takes to clean (minutes). */
 export interface DemoLook {

@@ -57,6 +57,7 @@ async function setUpWorkshop(seeder: Seeder): Promise<void> {
     tolerancePower: 0.05,
     toleranceFocusMm: 0.3,
     massUnit: 'g',
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   };
   await seeder.call('changeWorkshop', settings, { daysAgo: 430, by: 'ines' });
 }

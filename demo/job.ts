@@ -1,6 +1,6 @@
 import type { Aim } from '@unto/contract';
 import type { CouponAxis } from '@unto/core';
-import type { TruthKey } from '@unto/simulators/truth';
+import type { TruthKey } from '@unto/simulators/ground-truth';
 
 /** How far a demo job has come. */
 export type DemoStage = 'choosing' | 'coupon rinsed' | 'coating' | 'marking' | 'done';

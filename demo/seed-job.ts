@@ -1,6 +1,14 @@
 import { fitWindow, proposeOutcome, quickestSetting, settingFromWindow, type SettingChoice } from '@unto/core';
 import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Ticket, type Workshop } from '@unto/contract';
-import { couponRules, couponWindowCells, pictureEntriesOf, settingJob, windowEquipment } from '@unto/domain';
+import {
+  couponRules,
+  couponWindowCells,
+  newestOutcomes,
+  pictureEntriesOf,
+  settingJob,
+  sprayedMix,
+  windowEquipment,
+} from '@unto/domain';
 import { demoEquipment, demoCompound } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
 import type { Seeder } from './seeder.js';
@@ -92,10 +100,10 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
     focusOffsetMm: 0,
     design: shot.design,
   };
-  const made = await seeder.call<Coupon>('createCoupon', body, at(job.opened - 0.3));
+  const made = await seeder.call('createCoupon', body, at(job.opened - 0.3));
   if (made.design.code !== shot.design.code)
     throw new Error(`${name} became ${made.design.code}, but was pictured as ${shot.design.code}.`);
-  let coupon = await seeder.call<Coupon>('markBurnt', { version: 1 }, at(job.opened - 0.4));
+  let coupon = await seeder.call('markBurnt', { version: 1 }, at(job.opened - 0.4));
   const rules = couponRules(job.aim.tone, demoCompound(seeder, job.compound));
   for (const [stage, daysAgo] of [
     ['rinsed', job.opened - 0.5],
@@ -115,14 +123,14 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
       return proposed ? [{ cell: measure.cell, outcome: proposed.outcome }] : [];
     });
     const read = { id: seeder.id(`${name}-${stage}`), stage, source: 'picture', pictureId, rules, entries: outcomes };
-    coupon = await seeder.call<Coupon>('createReading', read, at(daysAgo));
+    coupon = await seeder.call('createReading', read, at(daysAgo));
   }
   return coupon;
 }
 
 async function takeRecipe(seeder: Seeder, job: DemoJob, coupon: Coupon): Promise<CreateRecipe | null> {
   const equipment = demoEquipment(seeder, job);
-  const cells = couponWindowCells(coupon, equipment);
+  const cells = couponWindowCells(coupon, newestOutcomes(coupon, 'scrubbed'), equipment);
   const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: 7 });
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
   const search = settingJob(equipment, mark, SHOP, 150);

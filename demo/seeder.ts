@@ -1,9 +1,9 @@
 import type { Sequelize, Transaction } from 'sequelize';
 import { seededRandom, type Random } from '@unto/core';
-import { ROUTES, type KeptFile, type Route, type RouteName } from '@unto/contract';
+import type { AnswerOf, KeptFile, RouteName, Routes } from '@unto/contract';
 import { CouponPictures } from './coupon-pictures.js';
 import type { DemoJob } from './job.js';
-import { handlers, NO_DEVICES, type FileStore, type Models } from '@unto/server';
+import { NO_DEVICES, ROUTERS, type FileStore, type Models } from '@unto/server';
 
 /** Writes the demo through the services, as if operators had entered it at past moments. */
 export class Seeder {
@@ -45,22 +45,33 @@ export class Seeder {
   }
 
   /** Calls a route's service at a past moment as an operator. Bodies are checked against the contract like any client's. */
-  async call<T>(route: RouteName, body: object, at: { daysAgo: number; by: string; id?: string }): Promise<T> {
-    const { body: schema } = ROUTES[route] as Route;
-    const checked = schema ? ((await schema.validate(body, { strict: true })) as object) : body;
-    const context = { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
-    return (await handlers[route](context, { params: { id: at.id ?? '' }, body: checked, query: {} })) as T;
+  async call<N extends RouteName>(
+    name: N,
+    body: object,
+    at: { daysAgo: number; by: string; id?: string },
+  ): Promise<AnswerOf<Routes[N]>> {
+    const { route, answer } = operation(name);
+    const checked: unknown = route.body ? await route.body.validate(body, { strict: true }) : body;
+    const call = { params: { id: at.id ?? '' }, body: checked, query: {} };
+    return (await answer(this.context(at), call as never)) as AnswerOf<Routes[N]>;
+  }
+
+  private context(at: { daysAgo: number; by: string }) {
+    return { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
   }
 
   /** Keeps a file as whoever was at the bench. */
   async keepFile(name: string, bytes: Uint8Array, at: { daysAgo: number; by: string }): Promise<KeptFile> {
-    const context = { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
-    const body = Buffer.from(bytes);
-    return (await handlers.keepFile(context, { params: {}, body, query: { name } })) as KeptFile;
+    const call = { params: {}, body: Buffer.from(bytes), query: { name } };
+    return (await operation('keepFile').answer(this.context(at), call as never)) as KeptFile;
   }
 
   /** A number near a mean, spread as a share of it, rounded. */
   near(mean: number, spread: number, digits = 1): number {
     return Number((mean * (1 + spread * (2 * this.random() - 1))).toFixed(digits));
   }
+}
+
+function operation(name: RouteName) {
+  return ROUTERS.find((mounted) => mounted.name === name)!;
 }

@@ -77,7 +77,7 @@ function fitAgainstMinimiser(): Line {
   const theirs = median(41, () => fmin.nelderMead(loss, [-1, 0, 0, 0], { maxIterations: 4000 }));
   const found = fmin.nelderMead(loss, [-1, 0, 0, 0], { maxIterations: 4000 });
   const best = orderedLogit({ rows, categories: 3 }).deviance / 2;
-  const whole = median(5, () => fitWindow({ cells, bench: BENCH, seed: 1 }));
+  const whole = median(5, () => fitWindow({ cells, equipment: BENCH, seed: 1 }));
   const ratio = theirs / ours;
   return {
     what: 'ordered logit, 80 cells',
@@ -90,7 +90,7 @@ function fitAgainstMinimiser(): Line {
 }
 
 function settingSearch(): Line {
-  const fit = fitWindow({ cells: coupon80(3), bench: BENCH, seed: 1 });
+  const fit = fitWindow({ cells: coupon80(3), equipment: BENCH, seed: 1 });
   const job = {
     power: { ratedW: 55 },
     motion: MOTION,
@@ -135,7 +135,7 @@ function promise(count: number): Line {
       tolerance: { powerShare: 0.05, focusShare: 0 },
       bound: 0.8,
     };
-    const { quickest } = settingFromWindow(fitWindow({ cells, bench: BENCH, seed }), job);
+    const { quickest } = settingFromWindow(fitWindow({ cells, equipment: BENCH, seed }), job);
     if (!quickest) continue;
     offered += 1;
     const margin = Math.log(quickest.powerW) - slope * Math.log(quickest.speedMmPerS) - low;

@@ -7,7 +7,11 @@ import { ROOT } from './lib/paths.mjs';
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name);
 const waiting = [
   [bin('vue-tsc'), '--noEmit', '-p', 'web'],
-  ...['core', 'contract', 'domain', 'simulators', 'server', 'demo', 'e2e', 'scripts'].map((name) => [bin('tsc'), '-p', name]),
+  ...['core', 'contract', 'domain', 'simulators', 'server', 'demo', 'e2e', 'scripts'].map((name) => [
+    bin('tsc'),
+    '-p',
+    name,
+  ]),
 ];
 let failed = false;
 

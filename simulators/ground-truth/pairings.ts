@@ -10,7 +10,7 @@ const STAINLESS = { conductivity: 0.0162, diffusivity: 4.05 };
 const CO2 = { radiusMm: 0.0825 };
 
 /** The hidden behaviour behind each made-up pairing. Only outcomes come of it; no screen reads it. */
-export const TRUTHS = {
+export const GROUND_TRUTHS = {
   corvidStainless: {
     pairing: { compound: 'Corvid Film', family: 'stainless', layer: 'bare', beam: 'co2' },
     ...STAINLESS,
@@ -179,7 +179,7 @@ export const TRUTHS = {
   },
 } as const satisfies Record<string, CoatTruth & { readonly pairing: Pairing }>;
 
-export type TruthKey = keyof typeof TRUTHS;
+export type TruthKey = keyof typeof GROUND_TRUTHS;
 
 /** How much harder an unknown compound bonds than a known one, by its name: −0.25 to 0.25 in ln. */
 function temperOf(name: string): number {
@@ -195,7 +195,7 @@ export function truthOf(
   pairing: Pairing,
   ground: Pick<CoatTruth, 'conductivity' | 'diffusivity' | 'radiusMm'>,
 ): CoatTruth | null {
-  const known: readonly (CoatTruth & { readonly pairing: Pairing })[] = Object.values(TRUTHS);
+  const known: readonly (CoatTruth & { readonly pairing: Pairing })[] = Object.values(GROUND_TRUTHS);
   const score = ({ pairing: own }: { pairing: Pairing }) =>
     (own.beam === pairing.beam ? 8 : 0) +
     (own.compound === pairing.compound ? 4 : own.compound && pairing.compound ? 1 : 0) +
