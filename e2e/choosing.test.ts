@@ -86,8 +86,8 @@ describe('the trail markers, from unknown enamel to a chosen compound', () => {
     await page.at(/\/prepare$/);
     const [choice] = await sql(
       `SELECT c.method, c.off_label, c.reason, c.seed, (c.weights->>'rate')::float AS rate, jsonb_array_length(c.scores) AS options, c.scores->0->>'name' AS first, r.body->>'name' AS profile, i.body->>'name' AS compound
-       FROM choices c JOIN store_items p ON p.id = c.profile_id JOIN store_revisions r ON r.id = p.revision_id
-       JOIN store_items s ON s.id = c.compound_id JOIN store_revisions i ON i.id = s.revision_id WHERE c.ticket_id = '${ticket}'`,
+       FROM choices c JOIN inventory_items p ON p.id = c.profile_id JOIN inventory_revisions r ON r.id = p.revision_id
+       JOIN inventory_items s ON s.id = c.compound_id JOIN inventory_revisions i ON i.id = s.revision_id WHERE c.ticket_id = '${ticket}'`,
     );
     expect(choice).toMatchObject({
       off_label: false,
@@ -142,7 +142,7 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.press('keep-item');
     await page.says(/The coat band must rise/);
     await page.says(/Dry by itself must be above 0/);
-    expect(await sql(`SELECT 1 FROM store_revisions WHERE body->>'name' = 'Brindle Black'`)).toEqual([]);
+    expect(await sql(`SELECT 1 FROM inventory_revisions WHERE body->>'name' = 'Brindle Black'`)).toEqual([]);
     await page.type('shelf-dryFilmMinUm', '9');
     await page.type('shelf-dryFilmMaxUm', '14');
     await page.type('shelf-dryS', '300');
@@ -151,7 +151,7 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.press('keep-item');
     await page.find('revise');
     const [row] = await sql(
-      `SELECT r.body->'sizes'->0->>'priceMinor' AS price, r.body->'dataSheet'->>'name' AS sheet, f.bytes FROM store_revisions r JOIN stored_files f ON f.hash = r.body->'dataSheet'->>'hash' WHERE r.body->>'name' = 'Brindle Black'`,
+      `SELECT r.body->'sizes'->0->>'priceMinor' AS price, r.body->'dataSheet'->>'name' AS sheet, f.bytes FROM inventory_revisions r JOIN stored_files f ON f.hash = r.body->'dataSheet'->>'hash' WHERE r.body->>'name' = 'Brindle Black'`,
     );
     expect(row).toEqual({ price: '5200', sheet: 'brindle.pdf', bytes: SHEET.length });
     await page.accessible('Stores');
@@ -175,21 +175,21 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
 
   it('is revised with undo, duplicated, retired, taken out as a file and brought back', async () => {
     const { page, sql } = app;
-    const [item] = await sql(`SELECT item_id AS id FROM store_revisions WHERE body->>'name' = 'Brindle Black'`);
+    const [item] = await sql(`SELECT item_id AS id FROM inventory_revisions WHERE body->>'name' = 'Brindle Black'`);
     await page.open(`/stores/${item!.id}`);
     await page.press('revise');
     await page.type('shelf-coats', '2');
     await page.press('keep-item');
     await page.press('notice-undo');
     const coats = () =>
-      sql(`SELECT (body->>'coats')::int AS coats FROM store_revisions WHERE item_id = '${item!.id}' ORDER BY number`);
+      sql(`SELECT (body->>'coats')::int AS coats FROM inventory_revisions WHERE item_id = '${item!.id}' ORDER BY number`);
     await page.driver.wait(async () => (await coats()).length === 3, 10_000, 'the undo made no revision');
     expect((await coats()).map((row) => row.coats)).toEqual([1, 2, 1]);
     await page.open(`/stores/${item!.id}`);
     await page.press('duplicate');
     await page.press('keep-item');
     await page.driver.wait(
-      async () => (await sql(`SELECT 1 FROM store_revisions WHERE body->>'name' = 'Brindle Black, copy'`)).length === 1,
+      async () => (await sql(`SELECT 1 FROM inventory_revisions WHERE body->>'name' = 'Brindle Black, copy'`)).length === 1,
       10_000,
       'the copy was not kept',
     );
@@ -212,7 +212,7 @@ describe('the mystery blank', () => {
     await page.open('/stores?kind=blank');
     await page.says(/Mystery blank box/);
     const [blank] = await sql(
-      `SELECT i.id FROM store_items i JOIN store_revisions r ON r.id = i.revision_id WHERE r.body->>'name' = 'Mystery blank box'`,
+      `SELECT i.id FROM inventory_items i JOIN inventory_revisions r ON r.id = i.revision_id WHERE r.body->>'name' = 'Mystery blank box'`,
     );
     await page.open(`/stores/${blank!.id}`);
     await page.press('identify');
@@ -237,8 +237,8 @@ describe('the mystery blank', () => {
     await page.at(/\/stores\/[0-9a-f-]{36}$/);
     const [row] = await sql(
       `SELECT n.guess_key, (n.density->>'value')::float AS density, n.weighed->'mass'->>'value' AS mass, s.body->>'name' AS substrate, b.number AS revision
-       FROM identifications n JOIN store_items i ON i.id = n.blank_id JOIN store_revisions b ON b.id = i.revision_id
-       JOIN store_items t ON t.id = (b.body->>'substrateId')::uuid JOIN store_revisions s ON s.id = t.revision_id WHERE n.blank_id = '${blank!.id}'`,
+       FROM identifications n JOIN inventory_items i ON i.id = n.blank_id JOIN inventory_revisions b ON b.id = i.revision_id
+       JOIN inventory_items t ON t.id = (b.body->>'substrateId')::uuid JOIN inventory_revisions s ON s.id = t.revision_id WHERE n.blank_id = '${blank!.id}'`,
     );
     expect(row).toMatchObject({
       guess_key: 'stainless-304',

@@ -148,7 +148,7 @@ describe('the beakers, from the plan of their coat to the rotary', () => {
     await page.press('gloss-gone');
     await page.gone('drying');
     const [clock] = await sql(
-      `SELECT outcome, extract(epoch FROM ended_at - started_at)::int AS s FROM clocks WHERE ticket_id = '${beakers}' ORDER BY started_at DESC LIMIT 1`,
+      `SELECT outcome, extract(epoch FROM ended_at - started_at)::int AS s FROM timers WHERE ticket_id = '${beakers}' ORDER BY started_at DESC LIMIT 1`,
     );
     expect(clock!.outcome).toBe('passed');
     expect(clock!.s).toBeGreaterThanOrEqual(420);

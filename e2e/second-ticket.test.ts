@@ -22,7 +22,7 @@ describe('a second ticket from scratch, without a compound', () => {
     await page.press('keep-item');
     await page.find('revise');
     const [row] = await sql(
-      `SELECT r.body->>'layer' AS layer, (r.body->>'thicknessMm')::float AS mm FROM store_revisions r WHERE r.body->>'name' = 'Red anodised tags'`,
+      `SELECT r.body->>'layer' AS layer, (r.body->>'thicknessMm')::float AS mm FROM inventory_revisions r WHERE r.body->>'name' = 'Red anodised tags'`,
     );
     expect(row).toEqual({ layer: 'anodised', mm: 1.5 });
     await page.accessible('Stores');
@@ -38,7 +38,7 @@ describe('a second ticket from scratch, without a compound', () => {
     ticket = /tickets\/([0-9a-f-]{36})/.exec(await page.at(/\/choose$/))![1]!;
     expect(
       await sql(
-        `SELECT aim->>'tone' AS tone, l.body->>'name' AS lens FROM tickets t JOIN store_items s ON s.id = t.lens_id JOIN store_revisions l ON l.id = s.revision_id WHERE t.id = '${ticket}'`,
+        `SELECT aim->>'tone' AS tone, l.body->>'name' AS lens FROM tickets t JOIN inventory_items s ON s.id = t.lens_id JOIN inventory_revisions l ON l.id = s.revision_id WHERE t.id = '${ticket}'`,
       ),
     ).toEqual([{ tone: 'light on dark', lens: 'Blue fixed lens' }]);
   });

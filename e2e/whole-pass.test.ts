@@ -51,7 +51,7 @@ describe('one pass through all eight stations', () => {
     await page.press('take');
     await page.at(/\/prepare$/);
     const [row] = await sql(
-      `SELECT i.body->>'name' AS name, t.choice_reason, t.version FROM tickets t JOIN store_items s ON s.id = t.compound_id JOIN store_revisions i ON i.id = s.revision_id WHERE t.id = '${ticket}'`,
+      `SELECT i.body->>'name' AS name, t.choice_reason, t.version FROM tickets t JOIN inventory_items s ON s.id = t.compound_id JOIN inventory_revisions i ON i.id = s.revision_id WHERE t.id = '${ticket}'`,
     );
     expect(row).toEqual({ name: 'Corvid Film', choice_reason: 'Held here before', version: 2 });
   });
@@ -95,11 +95,11 @@ describe('one pass through all eight stations', () => {
     await page.says(/The coat is still wet/);
     expect(await (await page.find('log-run')).isEnabled()).toBe(false);
     // The four minutes pass: only the clock's beginning is moved, the gate stays.
-    await sql(`UPDATE clocks SET started_at = started_at - interval '5 minutes' WHERE ticket_id = '${ticket}'`);
+    await sql(`UPDATE timers SET started_at = started_at - interval '5 minutes' WHERE ticket_id = '${ticket}'`);
     await page.open(`/tickets/${ticket}/coat`);
     await page.press('gloss-gone');
     await page.gone('drying');
-    expect(await sql(`SELECT outcome FROM clocks WHERE ticket_id = '${ticket}'`)).toEqual([{ outcome: 'passed' }]);
+    expect(await sql(`SELECT outcome FROM timers WHERE ticket_id = '${ticket}'`)).toEqual([{ outcome: 'passed' }]);
     await page.accessible('Coat');
   });
 

@@ -237,7 +237,7 @@ async function ledgerOverHttp(folder: string): Promise<Line> {
     await loadDemoWhenEmpty({ sequelize, models, files, now: new Date() });
     // 200 000 runs copied from the demo's, spread over fourteen months: bulk filling is the benchmark's business alone.
     await sequelize.query(
-      `INSERT INTO runs SELECT gen_random_uuid(), ticket_id, recipe_id, NULL, substrate_id, compound_id, head_id, pins, pieces, entered, power_percent, power_w, speed_mm_per_s, interval_mm, passes, focus_offset_mm, air, minutes, note, dose, grade, now() - random() * interval '420 days', by_id FROM runs, generate_series(1, (200000 / (SELECT count(*) FROM runs))::int + 1) LIMIT 200000`,
+      `INSERT INTO runs SELECT gen_random_uuid(), ticket_id, recipe_id, NULL, substrate_id, compound_id, head_id, revisions, pieces, entered, power_percent, power_w, speed_mm_per_s, interval_mm, passes, focus_offset_mm, air, minutes, note, dose, grade, now() - random() * interval '420 days', by_id FROM runs, generate_series(1, (200000 / (SELECT count(*) FROM runs))::int + 1) LIMIT 200000`,
     );
     await sequelize.query('ANALYZE');
     const [[pair]] = (await sequelize.query(

@@ -54,6 +54,7 @@ const checked = async () => {
   await step('lint', bin('eslint'), ['.']);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
   await step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
+  await step('no circle of folders', bin('depcruise'), ['--config', '.dependency-cruiser.folders.cjs', ...WORKSPACES]);
 };
 await Promise.all([step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]), checked()]);
 for (const project of ['unit', 'api', 'e2e']) suite(project);

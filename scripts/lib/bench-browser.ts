@@ -19,7 +19,7 @@ export async function inBrowser(folder: string): Promise<Line[]> {
   try {
     const base = await server.address;
     await sequelize.query(
-      `INSERT INTO clocks (id, ticket_id, kind, label, minimum_s, started_at, by_id)
+      `INSERT INTO timers (id, ticket_id, kind, label, minimum_s, started_at, by_id)
        SELECT gen_random_uuid(), (SELECT id FROM tickets LIMIT 1), 'dry', 'tray ' || n, 600 + n, now(), (SELECT id FROM operators LIMIT 1)
        FROM generate_series(1, ${CLOCKS}) AS n`,
     );

@@ -5,7 +5,6 @@ import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { ref } from 'vue';
 import { ApiProblem } from '../api/client';
-import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 
@@ -17,7 +16,6 @@ const props = defineProps<{
   weights: Record<Criterion, number>;
 }>();
 const emit = defineEmits<{ follow: [id: string] }>();
-const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
 const naming = ref(false);

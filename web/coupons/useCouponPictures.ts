@@ -249,12 +249,6 @@ export function useCouponPictures(
 
 export type CouponPictures = ReturnType<typeof useCouponPictures>;
 
-async function fetched({ hash }: { readonly hash: string }): Promise<Blob> {
-  const response = await fetch(`/api/files/${hash}`);
-  if (!response.ok) throw new Error('The picture’s file is not here any more.');
-  return response.blob();
-}
-
 function keptParts({ id, at, entries }: CouponPicture) {
   return { keptAs: id, at, entries, corners: entries.corners, sure: true };
 }

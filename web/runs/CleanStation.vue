@@ -54,7 +54,7 @@ const form = useForm<CreateCleaning>(createCleaning, () => ({
   minutes: Number.NaN,
   residue: 'none',
 }));
-const { values, faults, general, busy, waiting } = form;
+const { general, busy, waiting } = form;
 
 async function keep(): Promise<void> {
   const { id } = ticket.ticket!;

@@ -51,7 +51,7 @@ const form = useForm<CreateJudgement>(createJudgement, () => ({
   tests: [{ test: 'abrasive pad', result: 'no change' }],
   note: '',
 }));
-const { values, faults, general, busy, waiting } = form;
+const { values, general, busy, waiting } = form;
 
 function addTest(): void {
   const done = values.value.tests.map(({ test }) => test);

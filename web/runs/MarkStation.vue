@@ -68,7 +68,7 @@ const form = useForm<CreateRun>(createRun, () => {
     note: '',
   };
 });
-const { values, faults, general, busy, waiting } = form;
+const { values, general, busy, waiting } = form;
 const AIR = [
   { value: 'off', label: 'off' },
   { value: 'on', label: 'on' },

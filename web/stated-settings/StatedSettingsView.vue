@@ -55,7 +55,7 @@ const form = useForm<CreateStatedSetting>(createStatedSetting, () => ({
   source: '',
   note: '',
 }));
-const { values, faults, general, busy, waiting } = form;
+const { values, general, busy, waiting } = form;
 watch(
   parts,
   ({ power, speed, interval }) => {

@@ -1,5 +1,19 @@
 import { createStore, del, entries, get, set } from 'idb-keyval';
-import type { Waiting } from './outbox';
+import type { Problem } from '@unto/contract';
+import type { Key } from '../api/keys';
+
+/** A write that waits in the browser, or one that was refused when it was sent at last. */
+export interface Waiting {
+  readonly key: string;
+  readonly method: 'POST' | 'PUT';
+  readonly path: string;
+  readonly body: unknown;
+  readonly operator: string;
+  readonly label: string;
+  /** What is asked again once it is kept. */
+  readonly touches: readonly Key[];
+  readonly refused: Problem | null;
+}
 
 /** Where releases before kept all entries in one list. */
 const OLD_LIST = 'unto-outbox';

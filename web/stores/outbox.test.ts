@@ -3,7 +3,8 @@ import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { createApp } from 'vue';
 import { ApiProblem } from '../api/client';
-import { useOutbox, type Waiting } from './outbox';
+import { useOutbox } from './outbox';
+import type { Waiting } from './outbox-shelf';
 
 /** The browser's storage, shared by its tabs. */
 const kept = new Map<string, unknown>();

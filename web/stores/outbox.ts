@@ -1,24 +1,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { useQueryCache } from '@pinia/colada';
-import { addressOf, ROUTES, type Problem, type Route } from '@unto/contract';
+import { addressOf, ROUTES, type Route } from '@unto/contract';
 import { ApiProblem, ANSWER_WITHIN_MS, sent, Unreachable, type Answer, type CallOf } from '../api/client';
 import { TOUCHES, type Key, type WriteName } from '../api/keys';
-import { outboxShelf } from './outbox-shelf';
+import { outboxShelf, type Waiting } from './outbox-shelf';
 import { useShop } from './shop';
-
-/** A write that waits in the browser, or one that was refused when it was sent at last. */
-export interface Waiting {
-  readonly key: string;
-  readonly method: 'POST' | 'PUT';
-  readonly path: string;
-  readonly body: unknown;
-  readonly operator: string;
-  readonly label: string;
-  /** What is asked again once it is kept. */
-  readonly touches: readonly Key[];
-  readonly refused: Problem | null;
-}
 
 const RETRY_MS = 3000;
 

@@ -44,8 +44,8 @@ const lamp = {
   950: '#F7F3E8',
 };
 
-/** Ember, for the beam and danger. */
-const danger = (ground: string, over: string, on: string) => ({
+/** Ember, for the beam and danger; a quiet second choice in ink on the ground it stands on. */
+const buttons = ([ground, over, on]: [string, string, string], [ink, rule]: [string, string]) => ({
   root: {
     danger: {
       background: ground,
@@ -59,7 +59,8 @@ const danger = (ground: string, over: string, on: string) => ({
       activeColor: on,
     },
   },
-  outlined: { danger: { color: ground, borderColor: ground } },
+  outlined: { danger: { color: ground, borderColor: ground }, secondary: { color: ink, borderColor: rule } },
+  text: { secondary: { color: ink } },
 });
 
 /** PrimeVue in workshop paper and metal: small radius, one-pixel rules, no shadows. */
@@ -113,8 +114,8 @@ export const untoPreset = definePreset(Aura, {
     button: {
       root: { label: { fontWeight: '700' } },
       colorScheme: {
-        light: danger('#B23A12', '#8F2E0E', '#FFFDF8'),
-        dark: danger('#F0916E', '#F5AD92', '#15191C'),
+        light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88']),
+        dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92']),
       },
     },
     datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },

@@ -172,6 +172,17 @@ describe('forms', () => {
     expect(ticketForm({}, 'a-draft').values.value.title).toBe('');
   });
 
+  it('take a part that is set to itself, and write nowhere else', async () => {
+    const form = ticketForm({ title: 'Tags', markWidthMm: 38 });
+    const { values } = form;
+    values.value.aim = values.value.aim;
+    values.value.aim.tone = 'light on dark';
+    await flushPromises();
+    expect(Object.keys(Object.prototype)).toEqual([]);
+    expect(({} as { value?: unknown }).value).toBeUndefined();
+    expect(await form.submit(async (entry) => expect(entry.aim).toEqual({ ...EMPTY.aim, tone: 'light on dark' }))).toBe(true);
+  });
+
   it('know which fields must be filled', () => {
     let context!: FormContext;
     const Field = defineComponent({ setup: () => ((context = inject(FORM)!), () => null) });

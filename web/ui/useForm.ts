@@ -125,20 +125,25 @@ export type Form<T extends object> = ReturnType<typeof useForm<T>>;
 /** Values while they are typed: what is frozen once it is kept can be changed here. */
 export type Typing<T> = T extends object ? { -readonly [Key in keyof T]: Typing<T[Key]> } : T;
 
+/** What lies behind a value handed out to be written to. */
+const behind = new WeakMap<object, object>();
+
 /** The form's values to read and to write: what is set goes the form's own way, whoever sets it. */
 function writable(values: object, set: (path: string, value: unknown) => void, at = ''): object {
-  return new Proxy(values, {
+  const handed = new Proxy(values, {
     get(target, key) {
       const value: unknown = Reflect.get(target, key);
-      return typeof key === 'string' && typeof value === 'object' && value !== null
-        ? writable(value, set, `${at}${key}.`)
-        : value;
+      const isPart = typeof key === 'string' && Object.hasOwn(target, key) && typeof value === 'object' && value !== null;
+      return isPart ? writable(value, set, `${at}${key}.`) : value;
     },
     set(_target, key, value) {
-      set(at + String(key), value);
+      const plain: unknown = typeof value === 'object' && value !== null ? (behind.get(value) ?? value) : value;
+      set(at + String(key), plain);
       return true;
     },
   });
+  behind.set(handed, values);
+  return handed;
 }
 
 /** What the schema finds wrong, checked as strictly as on the server: nothing is cast. */
