@@ -17,6 +17,7 @@ export default tseslint.config(
   { ignores: ['**/node_modules/**', '**/dist/**'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['**/*.vue'],
     languageOptions: { parserOptions: { parser: tseslint.parser } },
@@ -47,7 +48,9 @@ export default tseslint.config(
   {
     // A migration says today what it said when it was released: nothing of the living code speaks in it.
     files: ['server/db/migrations/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['*', '.*', '@unto/*'], message: 'Write it out.' }] }] },
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ group: ['*', '.*', '@unto/*'], message: 'Write it out.' }] }],
+    },
   },
   {
     files: ['core/**/*.ts'],

@@ -152,8 +152,10 @@ class Pool {
 }
 
 function startWorker(): ChildProcess {
-  const worker = fork(join(HERE, 'picture-worker.ts'), {
-    execArgv: ['--import', 'tsx'],
+  // From source it runs as this does; compiled it lies beside this.
+  const compiled = import.meta.url.endsWith('.js');
+  const worker = fork(join(HERE, compiled ? 'picture-worker.js' : 'picture-worker.ts'), {
+    execArgv: compiled ? [] : ['--import', 'tsx'],
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });

@@ -70,7 +70,7 @@ describe('bad input', () => {
         new Uint8Array([...Buffer.from('cell,scrubbed\n1,h'), 0xf6, 0x0a]),
         /Line 2 holds a character that is not UTF-8/,
       ],
-      [new Uint8Array(20_000_000).fill(97), /lacks the columns/],
+      [new Uint8Array(20_000_000).fill(97), /holds 20.0 MB; at most 5 MB/],
     ] as const) {
       await page.bring('import-csv', 'bad.csv', content);
       await page.reads('coupon-fault', message);

@@ -182,14 +182,17 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.press('keep-item');
     await page.press('notice-undo');
     const coats = () =>
-      sql(`SELECT (body->>'coats')::int AS coats FROM inventory_revisions WHERE item_id = '${item!.id}' ORDER BY number`);
+      sql(
+        `SELECT (body->>'coats')::int AS coats FROM inventory_revisions WHERE item_id = '${item!.id}' ORDER BY number`,
+      );
     await page.driver.wait(async () => (await coats()).length === 3, 10_000, 'the undo made no revision');
     expect((await coats()).map((row) => row.coats)).toEqual([1, 2, 1]);
     await page.open(`/stores/${item!.id}`);
     await page.press('duplicate');
     await page.press('keep-item');
     await page.driver.wait(
-      async () => (await sql(`SELECT 1 FROM inventory_revisions WHERE body->>'name' = 'Brindle Black, copy'`)).length === 1,
+      async () =>
+        (await sql(`SELECT 1 FROM inventory_revisions WHERE body->>'name' = 'Brindle Black, copy'`)).length === 1,
       10_000,
       'the copy was not kept',
     );

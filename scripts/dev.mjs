@@ -6,10 +6,11 @@ import { startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { filesFolder, ROOT, stateFolder } from './lib/paths.mjs';
 import { launchServer, launchSimulators } from './lib/server.mjs';
-import { ensureModules, ensureSystem } from './lib/setup.mjs';
+import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 
 ensureSystem({ browser: false });
 ensureModules();
+ensureBuilt();
 const folder = stateFolder();
 const lock = takeLock(folder);
 const cluster = await startCluster({ folder, durable: true });

@@ -3,12 +3,12 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
-import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
+import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 
 const [name, ...rest] = process.argv.slice(2);
 ensureSystem({ browser: true });
 ensureModules();
-ensureClient();
+ensureBuilt();
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, `scripts/${name}.ts`), ...rest], {
   cwd: ROOT,
   stdio: 'inherit',

@@ -4,7 +4,7 @@ import { freePort, startCluster } from './lib/cluster.mjs';
 import { takeLock } from './lib/lock.mjs';
 import { filesFolder, stateFolder } from './lib/paths.mjs';
 import { launchServer, launchSimulators } from './lib/server.mjs';
-import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
+import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 
 const WANTED_PORT = Number(process.env.UNTO_PORT ?? 4780);
 
@@ -35,7 +35,7 @@ async function start() {
   try {
     if (!outside) ensureSystem({ browser: false });
     ensureModules();
-    ensureClient();
+    ensureBuilt();
     cluster = outside ? undefined : await startCluster({ folder, durable: true });
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);

@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
-import { ensureClient, ensureModules, ensureSystem } from './lib/setup.mjs';
+import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 import { testShare } from './lib/test-share.mjs';
 
 const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name);
@@ -49,7 +49,7 @@ function suite(/** @type {string} */ project) {
 
 ensureSystem({ browser: true });
 ensureModules();
-ensureClient();
+ensureBuilt();
 const checked = async () => {
   await step('lint', bin('eslint'), ['.']);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);

@@ -1,23 +1,18 @@
-import { randomUUID } from 'node:crypto';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
-import type { Logger } from 'pino';
 import type { AppDeps } from './http/deps.js';
 import { guard } from './http/guard.js';
 import { serveClient } from './http/client.js';
 import { mount } from './http/mount.js';
+import { shield } from './http/shield.js';
 import { ROUTERS } from './routers.js';
 import { problem, problemOf, ApiError } from './errors/api-error.js';
 
 /** Builds the application; opens no port. */
 export function createApp(deps: AppDeps): Express {
   const app = express();
-  app.disable('x-powered-by');
+  shield(app, deps.log, deps.callsPerMinute);
   app.use((_request, response, next) => {
-    response.set({
-      'X-Content-Type-Options': 'nosniff',
-      'Referrer-Policy': 'no-referrer',
-      'X-Unto-Time': deps.clock().toISOString(),
-    });
+    response.set('X-Unto-Time', deps.clock().toISOString());
     next();
   });
   app.use(guard(deps.hosts));
@@ -29,16 +24,16 @@ export function createApp(deps: AppDeps): Express {
   if (deps.clientFolder) serveClient(app, deps.clientFolder);
   app.use((error: unknown, request: Request, response: Response, next: NextFunction) => {
     if (response.headersSent) return next(error);
-    answerError(deps.log, error, request, response);
+    answerError(error, request, response);
   });
   return app;
 }
 
-function answerError(log: Logger, error: unknown, request: Request, response: Response): void {
+function answerError(error: unknown, request: Request, response: Response): void {
   const known = problemOf(error);
-  const incident = known ? undefined : randomUUID();
-  if (!known) log.error({ err: error, incident, url: request.url }, 'unforeseen');
-  else if (known.status >= 500) log.warn({ err: error, url: request.url }, known.type);
+  const incident = String(request.id);
+  if (!known) request.log.error({ err: error, incident }, 'unforeseen');
+  else if (known.status >= 500) request.log.warn({ err: error, incident }, known.type);
   const body =
     known ??
     problem('internal', `Nothing was kept. If it happens again, look for ${incident} in the log.`, { incident });

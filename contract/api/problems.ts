@@ -13,6 +13,7 @@ export const PROBLEMS = {
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'device-away': { status: 502, title: 'The device does not answer' },
   'device-unsteady': { status: 409, title: 'The device gives no reading that can be kept' },
+  'too-many': { status: 429, title: 'More is asked at once than this server answers' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong here' },
 } as const;
@@ -35,6 +36,6 @@ export interface Problem {
   readonly faults?: readonly ProblemFault[] | undefined;
   /** With version-conflict: the record as it stands now. */
   readonly current?: unknown;
-  /** With internal: what to look for in the log. */
+  /** With internal: the request's id, to look for in the log. */
   readonly incident?: string | undefined;
 }

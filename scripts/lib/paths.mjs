@@ -6,6 +6,8 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
 export const CLIENT = join(ROOT, 'web/dist');
+/** Server and simulators as JavaScript. */
+export const COMPILED = join(ROOT, 'dist');
 export const isRoot = () => process.getuid?.() === 0;
 
 /** Folder for database, pictures and lock: UNTO_STATE_DIR, or /var/lib/unto for root, or ~/.local/state/unto. */

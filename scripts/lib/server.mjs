@@ -1,7 +1,7 @@
 // @ts-check
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { CLIENT, ROOT } from './paths.mjs';
+import { CLIENT, COMPILED, ROOT } from './paths.mjs';
 
 /**
  * Launches the server and waits until it listens.
@@ -29,7 +29,7 @@ export function launchSimulators() {
  * @param {Record<string, string>} env
  */
 function launch(script, listens, env) {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, `scripts/${script}.ts`)], {
+  const child = spawn(process.execPath, ['--enable-source-maps', join(COMPILED, `${script}.js`)], {
     cwd: ROOT,
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -41,7 +41,7 @@ function launch(script, listens, env) {
       const found = listens.exec(chunk.toString());
       if (found) resolve(found[1]);
     });
-    child.once('exit', (code) => reject(new Error(`scripts/${script}.ts stopped before it listened (code ${code}).`)));
+    child.once('exit', (code) => reject(new Error(`${script} stopped before it listened (code ${code}).`)));
   });
   return {
     ended,

@@ -1,8 +1,8 @@
 // @ts-check
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { CLIENT, isRoot, newestChange, ROOT } from './paths.mjs';
+import { CLIENT, COMPILED, isRoot, newestChange, ROOT } from './paths.mjs';
 
 /** Runs a command and stops everything with its output when it fails. */
 export function run(
@@ -95,12 +95,18 @@ export function ensureModules() {
   utimesSync(stamp, new Date(), new Date());
 }
 
-/** Builds the client when it is missing or older than its sources. */
-export function ensureClient() {
-  const page = join(CLIENT, 'index.html');
-  const sources = ['web', 'core', 'contract', 'domain', 'package-lock.json'].map((name) => join(ROOT, name));
-  if (existsSync(page) && statSync(page).mtimeMs >= newestChange(sources)) return;
-  console.log('Building the client …');
-  mkdirSync(CLIENT, { recursive: true });
-  run(join(ROOT, 'node_modules/.bin/vite'), ['build', 'web']);
+const SHARED = ['core', 'contract', 'domain', 'package-lock.json'];
+
+/** Builds what a browser is sent and what the server runs, each when it is missing or older than its sources. */
+export function ensureBuilt() {
+  build('client', join(CLIENT, 'index.html'), ['web', ...SHARED], ['build', 'web']);
+  const parts = ['server', 'simulators', 'demo', 'scripts', ...SHARED];
+  build('server', join(COMPILED, 'serve.js'), parts, ['build', '--config', 'scripts/build.config.ts']);
+}
+
+/** @param {string} what @param {string} made @param {string[]} parts @param {string[]} args */
+function build(what, made, parts, args) {
+  if (existsSync(made) && statSync(made).mtimeMs >= newestChange(parts.map((name) => join(ROOT, name)))) return;
+  console.log(`Building the ${what} …`);
+  run(join(ROOT, 'node_modules/.bin/vite'), args);
 }

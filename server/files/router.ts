@@ -7,6 +7,6 @@ export const fileRouter = router(fileRoutes, {
   keepFile: (context, { body, query }) => service.keepFile(context, query.name, body),
   file: async (context, { params }) => {
     const { name, mediaType, content } = await service.readFile(context, params.hash);
-    return new FileAnswer(name, mediaType, content);
+    return new FileAnswer(name, mediaType, content, true);
   },
 });

@@ -46,6 +46,36 @@ describe('the API as a whole', () => {
     expect([status, body.type]).toEqual([403, 'wrong-origin']);
   });
 
+  it('protects its answers, makes long ones small, and names every request', async () => {
+    const seen = async (path: string) => (await fetch(rig.base + path)).headers;
+    const [page, list] = [await seen('/api/openapi.json'), await seen('/api/nowhere')];
+    expect(page.get('content-encoding')).toMatch(/gzip|br/);
+    expect(page.get('content-security-policy')).toMatch(/default-src 'self';style-src-elem 'self' 'nonce-[\w+/]{22}=='/);
+    expect([page.get('x-content-type-options'), page.get('x-powered-by')]).toEqual(['nosniff', null]);
+    expect(page.get('x-request-id')).toMatch(/^[0-9a-f-]{36}$/);
+    expect(page.get('x-request-id')).not.toBe(list.get('x-request-id'));
+    expect(page.get('cache-control')).toBe('no-store');
+  });
+
+  it('names what nobody foresaw by the id of its request', async () => {
+    const other = await openTestRig();
+    await other.sql('ALTER TABLE operators RENAME TO elsewhere');
+    const response = await fetch(`${other.base}/api/operators`);
+    const body = (await response.json()) as { type: string; incident: string };
+    expect([response.status, body.type]).toEqual([500, 'internal']);
+    expect(body.incident).toBe(response.headers.get('x-request-id'));
+    await other.close();
+  });
+
+  it('answers more calls than its limit with a problem document, and keeps the rest', async () => {
+    const other = await openTestRig({ callsPerMinute: 3 });
+    const statuses = [];
+    for (let i = 0; i < 4; i++) statuses.push((await other.call('GET', '/api/operators')).status);
+    expect(statuses).toEqual([200, 200, 429, 429]);
+    expect((await other.call('GET', '/api/operators')).body).toMatchObject({ type: 'too-many', status: 429 });
+    await other.close();
+  });
+
   it('says so while the database is away, and works again after', async () => {
     const other = await openTestRig();
     const name = new URL(other.url).pathname.slice(1);

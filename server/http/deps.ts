@@ -16,6 +16,8 @@ export interface AppDeps {
   readonly log: Logger;
   /** Host names this server answers to. */
   readonly hosts: readonly string[];
+  /** Calls that one address may make in a minute, CALLS_PER_MINUTE when not given. */
+  readonly callsPerMinute?: number | undefined;
   /** Folder of the built client, if it is served from here. */
   readonly clientFolder?: string | undefined;
 }

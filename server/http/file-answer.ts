@@ -4,5 +4,7 @@ export class FileAnswer {
     readonly name: string | null,
     readonly mediaType: string,
     readonly content: Buffer | string | AsyncIterable<string>,
+    /** Named after its content, so that whoever has it never asks again. */
+    readonly lasting = false,
   ) {}
 }

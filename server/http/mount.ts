@@ -76,7 +76,8 @@ async function requireOperator(context: Context): Promise<void> {
 }
 
 function send(response: Response, answer: unknown): void {
-  response.set('Cache-Control', 'no-store');
+  const lasting = answer instanceof FileAnswer && answer.lasting;
+  response.set('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'no-store');
   if (answer instanceof FileAnswer) sendFile(response, answer);
   else response.json(answer ?? {});
 }

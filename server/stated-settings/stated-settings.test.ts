@@ -3,10 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fillInventory, openTestRig, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
-let ids: Awaited<ReturnType<typeof fillInventory>>;
 beforeAll(async () => {
   rig = await openTestRig();
-  ids = await fillInventory(rig);
+  await fillInventory(rig);
 });
 afterAll(() => rig.close());
 

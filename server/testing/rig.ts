@@ -44,7 +44,7 @@ export async function freshDatabase(): Promise<string> {
   return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
 }
 
-export async function openTestRig(): Promise<TestRig> {
+export async function openTestRig(options: { callsPerMinute?: number } = {}): Promise<TestRig> {
   const url = await freshDatabase();
   const sequelize = connect(url);
   const models = defineModels(sequelize);
@@ -62,6 +62,7 @@ export async function openTestRig(): Promise<TestRig> {
     clock: () => rig.now,
     log: pino({ level: process.env['UNTO_LOG'] ?? 'silent' }),
     hosts: ['127.0.0.1'],
+    ...options,
   });
   const server: Server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

@@ -102,7 +102,9 @@ describe('the film under the beam', () => {
 describe('a hand that lays coats', () => {
   it('closes its mass balance and means what it lays, over many coats', () => {
     const random = seededRandom(9);
-    const coats = Array.from({ length: 400 }, () => layCoat(BENCH_TECHNIQUE, { massToApplyG: 10, massSolids: 0.25 }, random));
+    const coats = Array.from({ length: 400 }, () =>
+      layCoat(BENCH_TECHNIQUE, { massToApplyG: 10, massSolids: 0.25 }, random),
+    );
     for (const { massAppliedG, dryG, film } of coats) {
       expect(dryG).toBeLessThan(massAppliedG * 0.25);
       expect(film * 10 * 0.25 * BENCH_TECHNIQUE.transfer).toBeCloseTo(dryG, 9);

@@ -31,7 +31,8 @@ const step = (speedMmPerS: number, outcome: string) => ({
   },
   ...{ revisions: {}, at: '2026-03-02T09:00:00.000Z', by: 'ines' },
 });
-const open = (climb: object[]) => mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { testSteps: climb } });
+const open = (climb: object[]) =>
+  mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { testSteps: climb } });
 beforeEach(() => localStorage.clear());
 
 describe('the climb', () => {

@@ -63,9 +63,7 @@ describe('outbox', () => {
     const outbox = openTab();
     const invalidated = vi.spyOn(useQueryCache(), 'invalidateQueries');
     expect(await outbox.send('createRun', run('a'), 'a run')).toEqual({ ok: 'a' });
-    expect(server.heard).toEqual([
-      { path: '/api/runs', body: { id: 'a', ticketId: 't', note: '' }, operator: 'ines' },
-    ]);
+    expect(server.heard).toEqual([{ path: '/api/runs', body: { id: 'a', ticketId: 't', note: '' }, operator: 'ines' }]);
     expect(outbox.queue).toEqual([]);
     expect(invalidated.mock.calls.map(([filter]) => filter?.key)).toContainEqual(['ticket', 't']);
   });
@@ -133,7 +131,15 @@ describe('outbox', () => {
 
   it('brings what an earlier release left waiting in one list, under the addresses of today', async () => {
     kept.set('unto-outbox', [
-      { key: 'x', method: 'POST', path: '/api/tickets/t/clocks', body: { id: 'c' }, operator: 'ines', label: 'old', refused: null },
+      {
+        key: 'x',
+        method: 'POST',
+        path: '/api/tickets/t/clocks',
+        body: { id: 'c' },
+        operator: 'ines',
+        label: 'old',
+        refused: null,
+      },
     ]);
     await openTab().load();
     await vi.advanceTimersByTimeAsync(10);

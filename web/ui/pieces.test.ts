@@ -247,7 +247,14 @@ describe('what waits and what was said', () => {
     expect(page.text()).toBe('');
     const entry = { method: 'POST', path: '/api/runs', body: { id: 'a' }, operator: 'ines' };
     const refused = { type: 'invalid-input', title: '', status: 422, detail: 'Power must be at most 100.' };
-    const waits = { ...entry, key: '2', body: { id: 'b', of: 'a' }, label: 'a run of 6 pieces', touches: [], refused: null };
+    const waits = {
+      ...entry,
+      key: '2',
+      body: { id: 'b', of: 'a' },
+      label: 'a run of 6 pieces',
+      touches: [],
+      refused: null,
+    };
     await set('1', { ...entry, key: '1', label: 'a cleaning', touches: [], refused });
     await set('2', waits);
     await useOutbox().load();

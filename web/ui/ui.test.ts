@@ -180,7 +180,9 @@ describe('forms', () => {
     await flushPromises();
     expect(Object.keys(Object.prototype)).toEqual([]);
     expect(({} as { value?: unknown }).value).toBeUndefined();
-    expect(await form.submit(async (entry) => expect(entry.aim).toEqual({ ...EMPTY.aim, tone: 'light on dark' }))).toBe(true);
+    expect(await form.submit(async (entry) => expect(entry.aim).toEqual({ ...EMPTY.aim, tone: 'light on dark' }))).toBe(
+      true,
+    );
   });
 
   it('know which fields must be filled', () => {

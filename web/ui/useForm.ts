@@ -133,7 +133,8 @@ function writable(values: object, set: (path: string, value: unknown) => void, a
   const handed = new Proxy(values, {
     get(target, key) {
       const value: unknown = Reflect.get(target, key);
-      const isPart = typeof key === 'string' && Object.hasOwn(target, key) && typeof value === 'object' && value !== null;
+      const isPart =
+        typeof key === 'string' && Object.hasOwn(target, key) && typeof value === 'object' && value !== null;
       return isPart ? writable(value, set, `${at}${key}.`) : value;
     },
     set(_target, key, value) {
