@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { remainingPieces } from '@unto/core';
 import { computed } from 'vue';
+import { useTicket } from '../stores/ticket';
 import { formatFigure, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import type { Coat } from './useCoat';
@@ -9,13 +9,15 @@ import { changeInWords, FINDINGS, VERDICTS } from './words';
 /** What is known of the newest coat, against its band, and what to do next time. */
 const props = defineProps<{ coat: Coat }>();
 const { body, verdict, newest, containers } = props.coat;
+const ticket = useTicket();
 const uneven = computed(() => verdict.value?.findings.map((finding) => FINDINGS[finding]) ?? []);
+/** As the shelf tells it: grams of the newest weighing, at the mean rate of all weighings out of the container. */
 const leftInCan = computed(() => {
-  const weighing = newest.value;
-  const container = containers.value.find(({ id }) => id === weighing?.containerId);
-  if (!weighing || !container) return null;
-  const perPiece = (weighing.beforeG - weighing.afterG) / weighing.pieces;
-  return `${container.body.name}: ${remainingPieces({ nowG: weighing.afterG, tareG: container.body.tareG }, perPiece)} pieces left at this rate.`;
+  const container = containers.value.find(({ id }) => id === newest.value?.containerId);
+  const pieces = ticket.page?.containersLeft.find(({ containerId }) => containerId === container?.id)?.pieces;
+  return container && pieces
+    ? { text: `${container.body.name}: ${formatFigure(pieces.value)} pieces left at the rate so far.`, pieces }
+    : null;
 });
 </script>
 
@@ -46,7 +48,9 @@ const leftInCan = computed(() => {
     <p v-if="newest?.afterPotLife" class="fault">
       Its mix was past its time when this was laid: prove it on a coupon before it goes on pieces.
     </p>
-    <p v-if="leftInCan" class="quiet small">{{ leftInCan }}</p>
+    <p v-if="leftInCan" class="quiet small" data-test-id="left-in-can">
+      {{ leftInCan.text }} <GradeMark :figure="leftInCan.pieces" title="Pieces left" />
+    </p>
   </section>
 </template>
 

@@ -8,7 +8,7 @@ import { TIMER_NAMES, useTimers } from '../timers/timers';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
 import { by, fakeServer, item, mountInShop, stock } from '../testing/shop';
-import { mountOnTicket } from '../testing/ticket';
+import { mountOnTicket, NOTHING_DONE } from '../testing/ticket';
 import RunningTimers from '../timers/RunningTimers.vue';
 import { changeInWords } from './words';
 
@@ -151,6 +151,24 @@ describe('what is known of a coat', () => {
     });
     expect(text(page, 'coat-contradiction')).toBe('Weighing and comb cannot both be right: read one of them again.');
     expect(text(page, 'coat-findings')).toMatch(/But it ran/);
+  });
+
+  it('tells the pieces left in the can as the shelf does, whatever this weighing alone says', async () => {
+    const pieces = makeFigure({
+      formula: 'remainingPieces',
+      value: 31,
+      unit: 'pieces',
+      inputs: [decisive('newest weighing', 'measured')],
+    });
+    const left = [{ containerId: 'jar-l3', leftG: 497, weighed: true, pieces }];
+    const { page } = await station({ weighings: [weighing()], containersLeft: left });
+    expect(text(page, 'left-in-can')).toMatch(/: 31.* pieces left at the rate so far/);
+  });
+
+  it('counts the coated pieces as the server does: what was corrected or rinsed off is not coated', async () => {
+    const progress = { ...NOTHING_DONE, coatedPieces: TICKET.pieces - 5 };
+    const { page } = await station({ weighings: [weighing({ pieces: 40 }), weighing({ pieces: 40 })], progress });
+    expect((page.find(by('weigh-pieces')).element as HTMLInputElement).value).toBe('5');
   });
 
   it('says what would bring it into the band', async () => {

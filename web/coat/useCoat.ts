@@ -8,7 +8,7 @@ import {
   type ShelfContainer,
 } from '@unto/core';
 import type { Timer, InventoryItem } from '@unto/contract';
-import { coatPlanFor, judgeCoat } from '@unto/domain';
+import { coatPlanFor, judgeCoat, runningTimers } from '@unto/domain';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { useNow } from '../stores/now';
@@ -26,17 +26,7 @@ export function useCoat() {
   const time = useNow();
   const compound = computed(() => ticket.compound!);
   const body = computed(() => compound.value.body);
-  const rinsed = computed(
-    () =>
-      new Set(
-        ticket.page?.coatPictures.filter(({ decision }) => decision === 'rinsed off').map((one) => one.weighingId),
-      ),
-  );
-  const coated = computed(
-    () =>
-      ticket.page?.weighings.filter(({ id }) => !rinsed.value.has(id)).reduce((sum, { pieces }) => sum + pieces, 0) ??
-      0,
-  );
+  const coated = computed(() => ticket.page?.progress.coatedPieces ?? 0);
   const left = computed(() => Math.max(1, (ticket.ticket?.pieces ?? 1) - coated.value));
   const spares = ref(usualSpares());
   const transfer = computed(() => learnTransfer(ticket.page?.transferSamples ?? []));
@@ -68,8 +58,7 @@ export function useCoat() {
   );
   const newest = computed(() => ticket.page?.weighings.at(-1) ?? null);
   const verdict = computed(() => judgeCoat(body.value, newest.value, ticket.page?.coatReadings ?? []));
-  const timersOf = (kind: Timer['kind']) =>
-    ticket.page?.timers.filter((timer) => timer.kind === kind && !timer.endedAt) ?? [];
+  const timersOf = (kind: Timer['kind']) => (ticket.page ? runningTimers(ticket.page.timers, kind) : []);
   const drying = computed(() => timersOf('dry'));
   const shaking = computed(() => timersOf('shake')[0] ?? null);
   const shaken = computed(

@@ -1,0 +1,153 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { massToG, type TransferKnowledge } from '@unto/core';
+import type { CompoundBody, InventoryItem } from '@unto/contract';
+import { coatPlanFor, coatedAreaMm2 } from './coat-plan.js';
+import { contentsLeft } from './contents-left.js';
+import { readTimerAt } from './read-timer-at.js';
+import { sprayedMix } from './sprayed-mix.js';
+import { workOutWeighing } from './work-out-weighing.js';
+
+const TICKET = { markWidthMm: 90, markHeightMm: 40, coatMarginMm: 5 };
+const BODY = {
+  massSolids: 0.18,
+  volumeSolids: 0.08,
+  dryDensity: 2.4,
+  dryFilmMinUm: 8,
+  dryFilmMaxUm: 12,
+  thinnerRatio: 1,
+  thinnerDensityRatio: 0.8,
+  sizes: [
+    { netG: 100, priceMinor: 2000 },
+    { netG: 500, priceMinor: 7000 },
+  ],
+} as unknown as CompoundBody;
+const compoundItem = (body: CompoundBody) =>
+  ({ id: 'c', revision: 1, kind: 'compound', body }) as unknown as InventoryItem<'compound'>;
+const reaching = (value: number): TransferKnowledge => ({
+  value,
+  low: value,
+  high: value,
+  grade: 'measured',
+  weighings: 3,
+});
+
+describe('a mix as it is sprayed', () => {
+  it('of equal volumes, thinner 0.8 times as dense: 18 % solids become 10 %, 5 parts in 9 are compound', () => {
+    const { massSolids, volumeSolids, compoundShare } = sprayedMix(BODY);
+    expect(massSolids).toBeCloseTo(0.1, 12);
+    expect(volumeSolids).toBeCloseTo(0.04, 12);
+    expect(compoundShare).toBeCloseTo(5 / 9, 12);
+  });
+
+  it('without thinner is the compound', () => {
+    expect(sprayedMix({ ...BODY, thinnerRatio: 0 })).toEqual({
+      massSolids: 0.18,
+      volumeSolids: 0.08,
+      compoundShare: 1,
+    });
+  });
+});
+
+describe('a coat that is sprayed as it was planned', () => {
+  const weighed = (body: CompoundBody, share: number, pieces: number, massG: number) =>
+    workOutWeighing(
+      {
+        pieces,
+        before: { value: 500, unit: 'g' },
+        after: { value: 500 - massG, unit: 'g' },
+        partsBefore: null,
+        partsAfter: null,
+      },
+      { compound: body, tareG: 50, ticket: TICKET, learnt: reaching(share), ref: { kind: 'weighing', id: 'w' } },
+    );
+
+  it('of a thinned compound, 10 µm planned, weighs 10 µm', () => {
+    expect(coatedAreaMm2(TICKET)).toBe(5000);
+    const plan = coatPlanFor(compoundItem(BODY), TICKET, 20, reaching(0.4));
+    // 20 pieces of 50 cm² at 10 µm and 2.4 g/cm³ are 2.4 g dry: 60 g of a mix with a tenth of solids, of which 40 % arrive.
+    expect(plan.mass.value).toBeCloseTo(60, 9);
+    expect(weighed(BODY, 0.4, 20, plan.mass.value).film.value).toBeCloseTo(10, 9);
+    // Only the compound is paid for, at the larger container's price.
+    expect(plan.pricePerPiece.value).toBeCloseTo((60 * (5 / 9) * (70 / 500)) / 20, 9);
+  });
+
+  it('whatever the thinner, its density, the share that arrives and the pieces', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        fc.double({ min: 0.3, max: 2, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.integer({ min: 1, max: 30 }),
+        (thinnerRatio, thinnerDensityRatio, share, pieces) => {
+          const body = { ...BODY, thinnerRatio, thinnerDensityRatio };
+          const { mass } = coatPlanFor(compoundItem(body), TICKET, pieces, reaching(share));
+          fc.pre(mass.value < 440);
+          expect(weighed(body, share, pieces, mass.value).film.value).toBeCloseTo(10, 6);
+        },
+      ),
+    );
+  });
+
+  it('shows the share that arrived by its own parts, whatever was learnt before', () => {
+    const parts = { partsBefore: { value: 800, unit: 'g' }, partsAfter: { value: 802.4, unit: 'g' } } as const;
+    const request = {
+      pieces: 20,
+      before: { value: 200, unit: 'g' },
+      after: { value: 140, unit: 'g' },
+      ...parts,
+    } as const;
+    const setup = {
+      compound: BODY,
+      tareG: 50,
+      ticket: TICKET,
+      learnt: reaching(0.9),
+      ref: { kind: 'weighing', id: 'w' },
+    };
+    const { film, transfer } = workOutWeighing(request, setup as Parameters<typeof workOutWeighing>[1]);
+    expect(transfer!.value).toBeCloseTo(0.4, 9);
+    expect(film.value).toBeCloseTo(10, 9);
+  });
+
+  it('is refused where parts gained more than the solids that left', () => {
+    const request = {
+      pieces: 20,
+      before: { value: 200, unit: 'g' },
+      after: { value: 140, unit: 'g' },
+      partsBefore: { value: 800, unit: 'g' },
+      partsAfter: { value: 807, unit: 'g' },
+    } as const;
+    const setup = {
+      compound: BODY,
+      tareG: 50,
+      ticket: TICKET,
+      learnt: reaching(0.4),
+      ref: { kind: 'weighing', id: 'w' },
+    };
+    expect(() => workOutWeighing(request, setup as Parameters<typeof workOutWeighing>[1])).toThrow(
+      /more than the 6.00 g/,
+    );
+  });
+});
+
+describe('contents of a container', () => {
+  const use = { nowG: massToG(250, 'g'), weighedAt: '2026-03-02T09:00:00Z', massAppliedG: 60, pieces: 20 };
+  it('are grams over the tare, and pieces at the mean of all weighings', () => {
+    const left = contentsLeft({ tareG: 100 }, use)!;
+    expect([left.grams.value, left.pieces!.value, left.grams.grade]).toEqual([150, 50, 'measured']);
+  });
+  it('are not told in pieces while nothing was laid out of it, and not at all when it was never weighed', () => {
+    expect(contentsLeft({ tareG: 100 }, { ...use, pieces: 0, massAppliedG: 0 })!.pieces).toBeNull();
+    expect(contentsLeft({ tareG: 100 }, null)).toBeNull();
+  });
+});
+
+describe('a timer', () => {
+  it('is read the same from the text of an answer and from a row', () => {
+    const at = Date.parse('2026-03-02T09:05:00Z');
+    const [text, row] = ['2026-03-02T09:00:00Z', new Date('2026-03-02T09:00:00Z')].map((startedAt) =>
+      readTimerAt({ startedAt, minimumS: 600 }, at),
+    );
+    expect(text).toEqual(row);
+  });
+});
