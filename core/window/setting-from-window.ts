@@ -86,15 +86,18 @@ export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswe
 export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice | null {
   requireWithin('bound', job.bound, 0, 1);
   const hull = fit.cells.map((cell) => logPoint(cell));
-  const ordered = grid(fit, job).sort((a, b) => a.seconds - b.seconds);
+  const { powers, rasters } = tested(fit, job);
+  const ordered = rasters.sort((a, b) => a.seconds - b.seconds);
   for (let i = 0; i < ordered.length;) {
     // All settings that take just as long: the safest of them.
     const same = [];
     for (const { seconds } = ordered[i]!; i < ordered.length && ordered[i]!.seconds === seconds; i += 1) {
-      const z = logPoint(ordered[i]!);
-      const { eta, low, high } = linear(fit, z, -1);
-      if (between(low - eta, high - eta) >= 0.9 * job.bound && meetsBound(fit, z, job.tolerance, job.bound))
-        same.push(judged(fit, ordered[i]!, job));
+      for (const power of powers) {
+        const z = logPoint(at(ordered[i]!, power));
+        const { eta, low, high } = linear(fit, z, -1);
+        if (between(low - eta, high - eta) >= 0.9 * job.bound && meetsBound(fit, z, job.tolerance, job.bound))
+          same.push(judged(fit, at(ordered[i]!, power), job));
+      }
     }
     const found = same.sort((a, b) => b.worst - a.worst).find((choice) => insideHull(logPoint(choice), hull));
     if (found) return { ...found, binding: bindingOf(found, fit, job) };
@@ -127,25 +130,39 @@ export function settingFigure(
   });
 }
 
+type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
+type Raster = Omit<GridPoint, keyof Power>;
 type GridPoint = Pick<SettingChoice, 'powerPercent' | 'powerW' | 'speedMmPerS' | 'intervalMm' | 'passes' | 'seconds'>;
 
 /** Every percent × speed × tested interval and passes within the tested powers, with the time of its job. */
 function grid(fit: WindowFit, job: SettingJob): GridPoint[] {
-  const speeds = speedGrid(fit, job);
+  const { powers, rasters } = tested(fit, job);
+  return rasters.flatMap((raster) => powers.map((power) => at(raster, power)));
+}
+
+/** Written out: thousands of these are made for a window. */
+function at({ speedMmPerS, intervalMm, passes, seconds }: Raster, { powerPercent, powerW }: Power): GridPoint {
+  return { powerPercent, powerW, speedMmPerS, intervalMm, passes, seconds };
+}
+
+/** The two sides of the grid: powers within the tested ones, and rasters (speed, interval, passes), which alone make the time of the job. */
+function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
   const wattsTested = fit.cells.map((cell) => cell.powerW);
   const [least, most] = [Math.min(...wattsTested) * (1 - 1e-9), Math.max(...wattsTested) * (1 + 1e-9)];
   const powers = Array.from({ length: 100 }, (_, i) => ({
     powerPercent: i + 1,
     powerW: deliveredPower(i + 1, job.power),
   })).filter(({ powerW }) => powerW >= least && powerW <= most);
-  return unique(fit.cells.map((cell) => cell.intervalMm)).flatMap((intervalMm) =>
+  const speeds = speedGrid(fit, job);
+  const rasters = unique(fit.cells.map((cell) => cell.intervalMm)).flatMap((intervalMm) =>
     unique(fit.cells.map((cell) => cell.passes)).flatMap((passes) =>
-      speeds.flatMap((speedMmPerS) => {
-        const seconds = rasterTime({ ...job, intervalMm, speedMmPerS, passes }, job.motion);
-        return powers.map((power) => ({ ...power, speedMmPerS, intervalMm, passes, seconds }));
-      }),
+      speeds.map((speedMmPerS) => ({
+        ...{ intervalMm, passes, speedMmPerS },
+        seconds: rasterTime({ ...job, intervalMm, speedMmPerS, passes }, job.motion),
+      })),
     ),
   );
+  return { powers, rasters };
 }
 
 function speedGrid(fit: WindowFit, job: SettingJob): number[] {

@@ -49,11 +49,17 @@ async function cellsOf(context: Context, coupons: readonly Rows['coupons'][]): P
     context,
     coupons.map(({ id }) => id),
   );
+  // Coupons of a pairing mostly stood under the same head and lens: each is looked up once.
+  const equipment = new Map<string, ReturnType<typeof loadEquipment>>();
+  const under = (coupon: Rows['coupons']) => {
+    const { substrateId, headId, lensId } = coupon;
+    const key = [substrateId, headId, lensId].join();
+    if (!equipment.has(key)) equipment.set(key, loadEquipment(context, { substrateId, headId, lensId }));
+    return equipment.get(key)!;
+  };
   const cells: CouponWindowCell[] = [];
-  for (const coupon of coupons) {
-    const { equipment } = await loadEquipment(context, coupon);
-    cells.push(...couponWindowCells(coupon, outcomes.get(coupon.id) ?? new Map(), equipment));
-  }
+  for (const coupon of coupons)
+    cells.push(...couponWindowCells(coupon, outcomes.get(coupon.id) ?? new Map(), (await under(coupon)).equipment));
   return cells;
 }
 

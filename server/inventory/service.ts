@@ -56,8 +56,18 @@ export async function inventoryItem<K extends InventoryKind>(
   id: string,
 ): Promise<InventoryItem<K>> {
   const item = await find(context, 'inventoryItems', id);
+  return asKind(kind, (await withRevisions(context, [item]))[0]!);
+}
+
+function asKind<K extends InventoryKind>(kind: K, item: InventoryItem): InventoryItem<K> {
   if (item.kind !== kind) throw fault(`${kind}Id`, `That is a ${item.kind}, not a ${kind}.`);
-  return (await withRevisions(context, [item]))[0] as InventoryItem<K>;
+  return item as InventoryItem<K>;
+}
+
+/** Items by id, asked for together. */
+async function itemsById(context: Context, ids: readonly string[]): Promise<Map<string, InventoryItem>> {
+  const items = await list(context, 'inventoryItems', { where: { id: { [Op.in]: [...new Set(ids)] } } });
+  return new Map((await withRevisions(context, items)).map((item) => [item.id, item]));
 }
 
 /** All revisions of an item, newest first. */
@@ -172,12 +182,21 @@ export async function loadEquipment(
   context: Context,
   chosen: { substrateId: string; headId: string; lensId: string; compoundId?: string | null },
 ): Promise<{ equipment: FittedEquipment; revisions: Revisions }> {
-  const head = await inventoryItem(context, 'head', chosen.headId);
-  const lens = await inventoryItem(context, 'lens', chosen.lensId);
+  const { substrateId, headId, lensId, compoundId = null } = chosen;
+  const items = await itemsById(
+    context,
+    [substrateId, headId, lensId, compoundId].filter((id) => id !== null),
+  );
+  const item = async <K extends InventoryKind>(kind: K, id: string) => {
+    const known = items.get(id);
+    return known ? asKind(kind, known) : inventoryItem(context, kind, id);
+  };
+  const head = await item('head', headId);
+  const lens = await item('lens', lensId);
   if (lens.body.headId !== head.id) throw fault('lensId', `${lens.body.name} does not belong to ${head.body.name}.`);
-  const machine = await inventoryItem(context, 'machine', head.body.machineId);
-  const substrate = await inventoryItem(context, 'substrate', chosen.substrateId);
-  const compound = chosen.compoundId ? await inventoryItem(context, 'compound', chosen.compoundId) : null;
+  const machine = await item('machine', head.body.machineId);
+  const substrate = await item('substrate', substrateId);
+  const compound = compoundId ? await item('compound', compoundId) : null;
   const calibration = newestCalibration(await listInventory(context, { kind: 'calibration' }), head.id);
   return {
     equipment: {
@@ -206,9 +225,11 @@ function newestCalibration(items: readonly InventoryItem[], headId: string): Inv
 
 /** Names of items by id, as they are called now. */
 export async function namesOf(context: Context, ids: readonly (string | null)[]): Promise<Map<string, string>> {
-  const wanted = [...new Set(ids.filter((id): id is string => id !== null))];
-  const items = await list(context, 'inventoryItems', { where: { id: { [Op.in]: wanted } } });
-  return new Map((await withRevisions(context, items)).map((item) => [item.id, item.body.name]));
+  const items = await itemsById(
+    context,
+    ids.filter((id) => id !== null),
+  );
+  return new Map([...items].map(([id, { body }]) => [id, body.name]));
 }
 
 /** Refuses a retired item for new work. */
