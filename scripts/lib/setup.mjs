@@ -107,6 +107,6 @@ export function ensureBuilt() {
 /** @param {string} what @param {string} made @param {string[]} parts @param {string[]} args */
 function build(what, made, parts, args) {
   if (existsSync(made) && statSync(made).mtimeMs >= newestChange(parts.map((name) => join(ROOT, name)))) return;
-  console.log(`Building the ${what} …`);
+  console.error(`Building the ${what} …`);
   run(join(ROOT, 'node_modules/.bin/vite'), args);
 }

@@ -24,10 +24,10 @@ import {
   trueLightness,
 } from '@unto/simulators/testing';
 import { openBrowser } from '../../e2e/browser.js';
-import type { Line } from './bench-line.js';
-import { CLIENT } from './paths.mjs';
-import { launchServer } from './server.mjs';
-import { startCluster } from './cluster.mjs';
+import type { Line } from './line.js';
+import { CLIENT } from '../lib/paths.mjs';
+import { launchServer } from '../lib/server.mjs';
+import { startCluster } from '../lib/cluster.mjs';
 
 /** A hundred cells, as the speed of reading is asked of. */
 const HUNDRED: CouponDesign = {
@@ -91,13 +91,13 @@ export async function pictureStudy(seeds: number): Promise<Line[]> {
   ];
 }
 
-function median(times: readonly number[]): number {
+function medianOf(times: readonly number[]): number {
   return [...times].sort((a, b) => a - b)[times.length >> 1]!;
 }
 
 function timed(runs: number, work: () => unknown): number {
   work();
-  return median(
+  return medianOf(
     Array.from({ length: runs }, () => {
       const begun = performance.now();
       work();

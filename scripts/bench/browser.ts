@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import { By, Key, until } from 'selenium-webdriver';
 import { connect } from '@unto/server';
 import { openBrowser, type Browser } from '../../e2e/browser.js';
-import type { Line } from './bench-line.js';
-import { startCluster } from './cluster.mjs';
-import { launchServer } from './server.mjs';
+import type { Line } from './line.js';
+import { startCluster } from '../lib/cluster.mjs';
+import { launchServer } from '../lib/server.mjs';
 
 const CLOCKS = 200;
 const WATCHED_S = 6;
