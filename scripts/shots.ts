@@ -31,9 +31,10 @@ interface Named {
 }
 
 async function shotList(base: string): Promise<Shot[]> {
-  const get = async (path: string) => (await (await fetch(base + path)).json()) as Named[];
-  const tickets = await get('/api/tickets');
-  const coupons = await get('/api/coupons');
+  const get = async <T extends Named>(path: string) =>
+    ((await (await fetch(base + path)).json()) as { records: T[] }).records;
+  const tickets = await get('/api/tickets?limit=500');
+  const coupons = await get('/api/coupons?limit=500');
   const ticket = (title: string) => tickets.find((found) => found.title === title)!.id;
   const [orchid, circle, beakers, markers] = [
     ticket('Orchid bed tags'),
@@ -41,8 +42,7 @@ async function shotList(base: string): Promise<Shot[]> {
     ticket('Rain-gauge beakers'),
     ticket('Arboretum trail markers'),
   ];
-  const shelf = async (kind: string) =>
-    (await (await fetch(`${base}/api/inventory?kind=${kind}`)).json()) as { id: string; body: { name: string } }[];
+  const shelf = (kind: string) => get<{ id: string; body: { name: string } }>(`/api/inventory?kind=${kind}&limit=500`);
   const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },

@@ -12,7 +12,7 @@ const step = (speedMmPerS: number, outcome: StepTestOutcome): TestStep => ({
   outcome,
 });
 
-describe('a climb', () => {
+describe('a step test', () => {
   it('begins with the weakest, goes in wide steps while nothing stays, and in narrow ones once something does', () => {
     expect(nextTestStep([], BENCH)).toMatchObject({ kind: 'fire', speedMmPerS: 480, step: 0 });
     const wide = nextTestStep([step(480, 'lost')], BENCH);

@@ -14,7 +14,7 @@ export interface TestStep {
   readonly outcome: StepTestOutcome;
 }
 
-/** The piece and head a climb goes on. */
+/** The piece and head a step test goes on. */
 export interface StepTestEquipment {
   readonly radiusMm: number;
   readonly conductivity: number;
@@ -24,7 +24,7 @@ export interface StepTestEquipment {
   readonly slowestMmPerS: number;
 }
 
-/** What to fire next, or that the climb is over. */
+/** What to fire next, or that the step test is over. */
 export type StepTestAdvice =
   | {
       readonly kind: 'fire';
@@ -42,7 +42,7 @@ const NEAR = 0.12;
 const HEAT_SHARE = 0.5;
 
 /**
- * Where a climb goes next at one power and interval, from the weakest upward by slowing down: far apart while nothing is left of a
+ * Where a step test goes next at one power and interval, from the weakest upward by slowing down: far apart while nothing is left of a
  * cell, near once a faint mark stays, and stop at the first that holds. Too much stops it as well: another hidden place is needed then.
  * @throws value.out-of-range when the head cannot go any slower
  */
@@ -73,7 +73,7 @@ export function nextTestStep(steps: readonly TestStep[], equipment: StepTestEqui
   if (speed < equipment.slowestMmPerS)
     throw new CoreError(
       'value.out-of-range',
-      `The head cannot go slower than ${equipment.slowestMmPerS} mm/s with sense: take more power, or a finer interval, and climb on.`,
+      `The head cannot go slower than ${equipment.slowestMmPerS} mm/s with sense: take more power, or a finer interval, and go on.`,
       { path: 'speed' },
     );
   return {

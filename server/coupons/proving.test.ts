@@ -312,7 +312,7 @@ describe('pictures of a coupon', () => {
   });
 });
 
-describe('a climb on the one piece there is', () => {
+describe('a step test on the one piece there is', () => {
   const step = (ticketId: string, speedMmPerS: number, outcome: string) =>
     rig.call('POST', `/api/tickets/${ticketId}/test-steps`, {
       ...{ id: randomUUID(), powerPercent: 90, speedMmPerS, intervalMm: 0.06, outcome, note: 'inside the foot' },
@@ -336,7 +336,7 @@ describe('a climb on the one piece there is', () => {
     await rig.call('POST', '/api/tickets', batch);
     await step(batch.id, 300, 'holds');
     expect((await recipe(batch.id, 300)).body.faults[0].message).toMatch(/Prove a batch on a coupon/);
-    await expect(rig.sql(`DELETE FROM climb_steps WHERE ticket_id = '${ticket.id}'`)).rejects.toThrow();
+    await expect(rig.sql(`DELETE FROM test_steps WHERE ticket_id = '${ticket.id}'`)).rejects.toThrow();
   });
 });
 

@@ -7,7 +7,7 @@ import { requireFitted } from '../place/fittings.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
 import { loadEquipment } from '../inventory/service.js';
 
-/** Keeps a tiny cell fired on the piece itself. A climb ends at the first that holds. */
+/** Keeps a tiny cell fired on the piece itself. A step test ends at the first that holds. */
 export async function createTestStep(
   context: Context,
   ticketId: string,
@@ -20,7 +20,7 @@ export async function createTestStep(
     const { equipment, revisions } = await loadEquipment(context, ticket);
     const earlier = await testStepsOf(context, ticketId);
     if (earlier.some(({ outcome }) => outcome === 'holds'))
-      throw new ApiError('wrong-stage', 'This climb ended at the cell that held: firing on can only do harm.');
+      throw new ApiError('wrong-stage', 'This step test ended at the cell that held: firing on can only do harm.');
     const powerW = deliveredPower(request.powerPercent, powerSource(equipment));
     if (powerW <= 0)
       throw fault('powerPercent', `${equipment.head.name} fires from ${equipment.head.firingThresholdPercent} %.`);

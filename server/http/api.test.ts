@@ -50,7 +50,9 @@ describe('the API as a whole', () => {
     const seen = async (path: string) => (await fetch(rig.base + path)).headers;
     const [page, list] = [await seen('/api/openapi.json'), await seen('/api/nowhere')];
     expect(page.get('content-encoding')).toMatch(/gzip|br/);
-    expect(page.get('content-security-policy')).toMatch(/default-src 'self';style-src-elem 'self' 'nonce-[\w+/]{22}=='/);
+    expect(page.get('content-security-policy')).toMatch(
+      /default-src 'self';style-src-elem 'self' 'nonce-[\w+/]{22}=='/,
+    );
     expect([page.get('x-content-type-options'), page.get('x-powered-by')]).toEqual(['nosniff', null]);
     expect(page.get('x-request-id')).toMatch(/^[0-9a-f-]{36}$/);
     expect(page.get('x-request-id')).not.toBe(list.get('x-request-id'));

@@ -31,7 +31,7 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
     const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
     const promise =
       request.kind === 'step test'
-        ? await climbed(context, request, ticket, revisions)
+        ? await provedByStepTest(context, request, ticket, revisions)
         : await promised(context, request, equipment, revisions, mark);
     const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
     const job = { ...mark, ...request, directions: 'two-way' as const };
@@ -98,13 +98,14 @@ async function promised(
 }
 
 /** A setting that held on a hidden place of the one piece there is: proof for that piece, and for no other. */
-async function climbed(
+async function provedByStepTest(
   context: Context,
   request: CreateRecipe,
   ticket: Rows['tickets'],
   revisions: Revisions,
 ): Promise<{ fit: null; worst: null; grade: Grade }> {
-  if (ticket.pieces > 1) throw fault('kind', 'A climb proves the one piece it was made on. Prove a batch on a coupon.');
+  if (ticket.pieces > 1)
+    throw fault('kind', 'A step test proves the one piece it was made on. Prove a batch on a coupon.');
   const steps = await testStepsOf(context, ticket.id);
   const held = steps.find(
     ({ outcome, powerPercent, speedMmPerS, intervalMm }) =>

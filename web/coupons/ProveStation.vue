@@ -19,7 +19,7 @@ const model = useSection('beam');
 const designing = ref(false);
 /** A piece with no spare blank is proved on itself. */
 const oneOff = computed(() => ticket.ticket?.pieces === 1);
-const climbing = ref(false);
+const testing = ref(false);
 const coupons = computed(() => ticket.page?.coupons ?? []);
 const scrubbed = computed(() => coupons.value.filter(({ stage }) => stage === 'scrubbed'));
 const waiting = computed(() => coupons.value.find(({ stage }) => stage !== 'scrubbed'));
@@ -28,7 +28,7 @@ const RECIPE_WORDS: Record<Recipe['kind'], string> = {
   quickest: 'quickest that holds',
   widest: 'widest margin',
   stated: 'as stated',
-  'step test': 'climbed to on this piece',
+  'step test': 'found by a step test on this piece',
 };
 const WORDS = {
   designed: 'to burn',
@@ -42,7 +42,7 @@ const WORDS = {
   <CouponDesigner v-if="designing" :ticket="ticket.ticket!" @close="designing = false" />
   <StationBody v-else station="prove">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
-    <StepTestPanel v-if="climbing" @close="climbing = false" />
+    <StepTestPanel v-if="testing" @close="testing = false" />
     <template v-else>
       <h2>Prove the setting on a coupon</h2>
       <p v-if="!coupons.length" class="quiet">
@@ -89,7 +89,7 @@ const WORDS = {
         <GradeMark v-else :grade="recipe.grade" />
       </section>
     </template>
-    <template v-if="!climbing" #foot>
+    <template v-if="!testing" #foot>
       <Button v-if="waiting" :label="`Go on with ${waiting.code}`" @click="router.push(`/coupons/${waiting.id}`)" />
       <Button
         v-if="scrubbed.length"
@@ -104,7 +104,7 @@ const WORDS = {
         data-test-id="design-coupon"
         @click="designing = true"
       />
-      <Button v-if="oneOff" outlined label="No spare blank" data-test-id="climb" @click="climbing = true" />
+      <Button v-if="oneOff" outlined label="No spare blank" data-test-id="testSteps" @click="testing = true" />
     </template>
   </StationBody>
 </template>

@@ -65,7 +65,7 @@ async function keep(outcome: StepTestOutcome): Promise<void> {
     outcome,
     note: place.value,
   };
-  await act('createTestStep', { params: { id: own.id }, body }, 'a cell of the climb');
+  await act('createTestStep', { params: { id: own.id }, body }, 'a cell of the step test');
 }
 
 async function accept(): Promise<void> {
@@ -90,12 +90,12 @@ async function accept(): Promise<void> {
 </script>
 
 <template>
-  <h2>Climb on the piece itself</h2>
+  <h2>Step test on the piece itself</h2>
   <p class="quiet">
     With no spare blank: coat a hidden place, fire a cell of 2 × 2 mm, rinse it, scrub it, look. The weakest first; stop
     at the first that holds.
   </p>
-  <ol v-if="steps.length" class="steps" data-test-id="climb-steps">
+  <ol v-if="steps.length" class="steps" data-test-id="test-steps">
     <li v-for="step in steps" :key="step.id" :class="step.outcome">
       <span class="mono"
         >{{ formatNumber(step.powerPercent) }} % · {{ withUnit(step.speedMmPerS, 'mm/s') }} ·
@@ -107,13 +107,13 @@ async function accept(): Promise<void> {
   </ol>
   <p v-if="advice.fault" class="fault" role="alert">{{ advice.fault }}</p>
   <template v-else-if="advice.result?.kind === 'fire'">
-    <p class="advice" data-test-id="climb-advice">{{ advice.result.why }}</p>
+    <p class="advice" data-test-id="step-test-advice">{{ advice.result.why }}</p>
     <div class="form-grid">
-      <NumberField v-model="powerPercent" label="Power" unit="%" test-id="climb-power" />
-      <NumberField v-model="speedMmPerS" label="Speed" unit="mm/s" test-id="climb-speed" />
+      <NumberField v-model="powerPercent" label="Power" unit="%" test-id="step-test-power" />
+      <NumberField v-model="speedMmPerS" label="Speed" unit="mm/s" test-id="step-test-speed" />
       <NumberField v-model="intervalMm" label="Line interval" unit="mm" />
     </div>
-    <TextField v-model="place" label="Where on the piece" test-id="climb-place" />
+    <TextField v-model="place" label="Where on the piece" test-id="step-test-place" />
     <p><strong>Fired, rinsed and scrubbed, it is</strong></p>
     <div class="outcomes">
       <Button
@@ -122,18 +122,20 @@ async function accept(): Promise<void> {
         outlined
         :label="entry.word"
         :disabled="busy"
-        :data-test-id="`climb-${entry.value}`"
+        :data-test-id="`step-test-${entry.value}`"
         @click="keep(entry.value)"
       />
     </div>
   </template>
-  <p v-else-if="advice.result" class="advice" :class="{ held }" data-test-id="climb-advice">{{ advice.result.why }}</p>
+  <p v-else-if="advice.result" class="advice" :class="{ held }" data-test-id="step-test-advice">
+    {{ advice.result.why }}
+  </p>
   <div class="panel-foot">
     <Button
       v-if="held"
       label="Take this setting for the piece"
       :loading="busy"
-      data-test-id="climb-accept"
+      data-test-id="step-test-accept"
       @click="accept"
     />
     <Button outlined label="Back" @click="emit('close')" />

@@ -31,17 +31,17 @@ const step = (speedMmPerS: number, outcome: string) => ({
   },
   ...{ revisions: {}, at: '2026-03-02T09:00:00.000Z', by: 'ines' },
 });
-const open = (climb: object[]) =>
-  mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { testSteps: climb } });
+const open = (testSteps: object[]) =>
+  mountOnTicket(StepTestPanel, { ticket: TICKET, items: ITEMS, page: { testSteps } });
 beforeEach(() => localStorage.clear());
 
-describe('the climb', () => {
+describe('the step test', () => {
   it('proposes the weakest cell first, and sends what was seen of it', async () => {
     const { page, server } = await open([]);
-    expect(page.find(by('climb-advice')).text()).toMatch(/weakest first/);
-    expect(page.find<HTMLInputElement>(by('climb-speed')).element.value).toBe('480');
-    await page.find(by('climb-place')).setValue('inside the hub');
-    await page.find(by('climb-lost')).trigger('click');
+    expect(page.find(by('step-test-advice')).text()).toMatch(/weakest first/);
+    expect(page.find<HTMLInputElement>(by('step-test-speed')).element.value).toBe('480');
+    await page.find(by('step-test-place')).setValue('inside the hub');
+    await page.find(by('step-test-lost')).trigger('click');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({
       path: '/api/tickets/t/test-steps',
@@ -51,11 +51,11 @@ describe('the climb', () => {
 
   it('goes nearer once something stays, and ends at what holds with that setting as the recipe', async () => {
     const near = await open([step(480, 'lost'), step(300, 'faint')]);
-    expect(near.page.find(by('climb-advice')).text()).toMatch(/closer now, about 13 %/);
+    expect(near.page.find(by('step-test-advice')).text()).toMatch(/closer now, about 13 %/);
     const { page, server } = await open([step(480, 'lost'), step(240, 'holds')]);
-    expect(page.find(by('climb-lost')).exists()).toBe(false);
-    expect(page.find(by('climb-advice')).text()).toMatch(/This one holds and nothing weaker did/);
-    await page.find(by('climb-accept')).trigger('click');
+    expect(page.find(by('step-test-lost')).exists()).toBe(false);
+    expect(page.find(by('step-test-advice')).text()).toMatch(/This one holds and nothing weaker did/);
+    await page.find(by('step-test-accept')).trigger('click');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({ path: '/api/recipes', body: { kind: 'step test', speedMmPerS: 240 } });
   });
