@@ -131,13 +131,20 @@ describe('a coat that is sprayed as it was planned', () => {
 });
 
 describe('contents of a container', () => {
-  const use = { nowG: massToG(250, 'g'), weighedAt: '2026-03-02T09:00:00Z', massAppliedG: 60, pieces: 20 };
-  it('are grams over the tare, and pieces at the mean of all weighings', () => {
+  const use = {
+    nowG: massToG(250, 'g'),
+    weighedAt: '2026-03-02T09:00:00Z',
+    massAppliedG: 60,
+    areaMm2: 100_000,
+    lastPieceMm2: 5000,
+  };
+  it('are grams over the tare, and pieces at the mean of all weighings, of the size that is meant', () => {
     const left = contentsLeft({ tareG: 100 }, use)!;
     expect([left.grams.value, left.pieces!.value, left.grams.grade]).toEqual([150, 50, 'measured']);
+    expect(contentsLeft({ tareG: 100 }, use, 10_000)!.pieces!.value).toBe(25);
   });
   it('are not told in pieces while nothing was laid out of it, and not at all when it was never weighed', () => {
-    expect(contentsLeft({ tareG: 100 }, { ...use, pieces: 0, massAppliedG: 0 })!.pieces).toBeNull();
+    expect(contentsLeft({ tareG: 100 }, { ...use, areaMm2: 0, massAppliedG: 0 })!.pieces).toBeNull();
     expect(contentsLeft({ tareG: 100 }, null)).toBeNull();
   });
 });

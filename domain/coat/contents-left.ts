@@ -6,12 +6,14 @@ export interface ContainerUse {
   /** As it weighed last, g. */
   readonly nowG: number;
   readonly weighedAt: string;
-  /** Mass laid and pieces coated out of it so far. */
+  /** Mass laid out of it so far, and the area that it coated, margins included. */
   readonly massAppliedG: number;
-  readonly pieces: number;
+  readonly areaMm2: number;
+  /** Area to coat on one piece of what was coated last. */
+  readonly lastPieceMm2: number;
 }
 
-/** Contents of a container: grams, and pieces at the mean rate of all weighings out of it. */
+/** Contents of a container: grams, and pieces at the mean mass on an area of all weighings out of it. */
 export interface ContentsLeft {
   readonly grams: Figure;
   /** Null while nothing was laid out of it. */
@@ -19,13 +21,22 @@ export interface ContentsLeft {
   readonly weighedAt: string;
 }
 
-/** What is left in a container; null where it was never weighed. @throws value.negative */
-export function contentsLeft({ tareG }: Pick<ContainerBody, 'tareG'>, use: ContainerUse | null): ContentsLeft | null {
+/**
+ * What is left in a container; null where it was never weighed.
+ * @param pieceMm2 area to coat on one of the pieces that are meant, as large as those coated last when not given
+ * @throws value.negative
+ * @example 150 g left, 60 g laid on 100 000 mm² so far: 50 pieces of 5000 mm², or 25 of twice that
+ */
+export function contentsLeft(
+  { tareG }: Pick<ContainerBody, 'tareG'>,
+  use: ContainerUse | null,
+  pieceMm2?: number,
+): ContentsLeft | null {
   if (!use) return null;
   const container = { nowG: use.nowG, tareG };
   const weighed = decisive('newest weighing', 'measured', { value: use.nowG, unit: 'g' });
   const tare = decisive('empty container', 'measured', { value: tareG, unit: 'g' });
-  const perPieceG = use.pieces > 0 ? use.massAppliedG / use.pieces : 0;
+  const perPieceG = use.areaMm2 > 0 ? (use.massAppliedG / use.areaMm2) * (pieceMm2 ?? use.lastPieceMm2) : 0;
   const grams = makeFigure({
     formula: 'remainingGrams',
     value: remainingGrams(container),
@@ -33,7 +44,10 @@ export function contentsLeft({ tareG }: Pick<ContainerBody, 'tareG'>, use: Conta
     inputs: [weighed, tare],
   });
   if (perPieceG <= 0) return { grams, pieces: null, weighedAt: use.weighedAt };
-  const rate = decisive('laid down a piece so far', 'measured', { value: perPieceG, unit: 'g' });
+  const rate = decisive('laid down a piece of this size so far', 'measured', {
+    value: Number(perPieceG.toPrecision(3)),
+    unit: 'g',
+  });
   const pieces = makeFigure({
     formula: 'remainingPieces',
     value: remainingPieces(container, perPieceG),

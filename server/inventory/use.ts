@@ -25,11 +25,15 @@ SELECT
   (SELECT count(DISTINCT r.id) FROM own JOIN runs r ON r.revisions @> own.used)::int AS runs,
   (SELECT count(*) FROM weighings WHERE :id IN (container_id, compound_id))::int AS weighings`;
 
-/** Contents of the containers of a compound: at their newest weighing, or as bought where none was weighed. */
-export async function containersLeft(context: Context, compoundId: string): Promise<TicketPage['containersLeft']> {
+/** Contents of the containers of a compound, in pieces of a size: at their newest weighing, or as bought where none was weighed. */
+export async function containersLeft(
+  context: Context,
+  compoundId: string,
+  pieceMm2: number,
+): Promise<TicketPage['containersLeft']> {
   const containers = await listInventory(context, { kind: 'container' });
   const own = containers.filter(({ body }) => body.compoundId === compoundId);
-  const left = await leftInContainers(context, own);
+  const left = await leftInContainers(context, own, pieceMm2);
   return own.map(({ id, body }) => {
     const known = left.get(id);
     return {
@@ -55,10 +59,11 @@ export async function stockByCompound(context: Context): Promise<Record<string, 
   return stock;
 }
 
-/** Contents of containers at their newest weighing, by id; those never weighed are not in it. */
+/** Contents of containers at their newest weighing, by id, in pieces of a size or as those coated last; those never weighed are not in it. */
 export async function leftInContainers(
   context: Context,
   containers: readonly InventoryItem<'container'>[],
+  pieceMm2?: number,
 ): Promise<ReadonlyMap<string, ContentsLeft>> {
   const ids = containers.map(({ id }) => id);
   const uses = await list(context, 'containerUses', { where: { containerId: { [Op.in]: ids } } });
@@ -66,7 +71,7 @@ export async function leftInContainers(
   return new Map(
     containers.flatMap(({ id, body }) => {
       const use = useOf.get(id);
-      const left = contentsLeft(body, use ? { ...use, weighedAt: use.weighedAt.toISOString() } : null);
+      const left = contentsLeft(body, use ? { ...use, weighedAt: use.weighedAt.toISOString() } : null, pieceMm2);
       return left ? [[id, left] as const] : [];
     }),
   );

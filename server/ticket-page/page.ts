@@ -1,5 +1,5 @@
 import type { InventoryItem, TicketPage } from '@unto/contract';
-import { stationStates } from '@unto/domain';
+import { coatedAreaMm2, stationStates } from '@unto/domain';
 import { coatPicturesOf } from '../coat/pictures.js';
 import { coatReadingsOf } from '../coat/readings.js';
 import { storedCoatsWhere } from '../coat/stored.js';
@@ -27,7 +27,7 @@ export async function ticketPage(context: Context, id: string): Promise<TicketPa
   const [recorded, learnt, substrate, compound] = await together(
     context,
     () => recordedOn(context, ticket),
-    () => learntOf(context, ticket.compoundId),
+    () => learntOf(context, ticket),
     () => inventoryItem(context, 'substrate', ticket.substrateId),
     () => (ticket.compoundId ? inventoryItem(context, 'compound', ticket.compoundId) : Promise.resolve(null)),
   );
@@ -72,14 +72,15 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
 /** What earlier coats of the chosen compound taught, and what is left of it. */
 async function learntOf(
   context: Context,
-  compoundId: string | null,
+  ticket: TicketPage['ticket'],
 ): Promise<Pick<TicketPage, 'transferSamples' | 'strokeSamples' | 'containersLeft'>> {
+  const { compoundId } = ticket;
   if (!compoundId) return { transferSamples: [], strokeSamples: [], containersLeft: [] };
   const [transfer, strokes, left] = await together(
     context,
     () => transferSamples(context, compoundId),
     () => strokeSamples(context, compoundId),
-    () => containersLeft(context, compoundId),
+    () => containersLeft(context, compoundId, coatedAreaMm2(ticket)),
   );
   return { transferSamples: transfer, strokeSamples: strokes, containersLeft: left };
 }

@@ -11,12 +11,15 @@ const props = defineProps<{ coat: Coat }>();
 const { body, verdict, newest, containers } = props.coat;
 const ticket = useTicket();
 const uneven = computed(() => verdict.value?.findings.map((finding) => FINDINGS[finding]) ?? []);
-/** As the shelf tells it: grams of the newest weighing, at the mean rate of all weighings out of the container. */
+/** As the shelf tells it: grams of the newest weighing at the mean rate of all weighings out of the container, in pieces of this ticket. */
 const leftInCan = computed(() => {
   const container = containers.value.find(({ id }) => id === newest.value?.containerId);
   const pieces = ticket.page?.containersLeft.find(({ containerId }) => containerId === container?.id)?.pieces;
   return container && pieces
-    ? { text: `${container.body.name}: ${formatFigure(pieces.value)} pieces left at the rate so far.`, pieces }
+    ? {
+        text: `${container.body.name}: ${formatFigure(pieces.value)} pieces like these left at the rate so far.`,
+        pieces,
+      }
     : null;
 });
 </script>

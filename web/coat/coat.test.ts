@@ -162,7 +162,7 @@ describe('what is known of a coat', () => {
     });
     const left = [{ containerId: 'jar-l3', leftG: 497, weighed: true, pieces }];
     const { page } = await station({ weighings: [weighing()], containersLeft: left });
-    expect(text(page, 'left-in-can')).toMatch(/: 31.* pieces left at the rate so far/);
+    expect(text(page, 'left-in-can')).toMatch(/: 31.* pieces like these left at the rate so far/);
   });
 
   it('counts the coated pieces as the server does: what was corrected or rinsed off is not coated', async () => {

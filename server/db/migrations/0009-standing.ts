@@ -73,14 +73,17 @@ LEFT JOIN LATERAL (
     count(*) FILTER (WHERE r.judged) AS judged, count(*) FILTER (WHERE r.faults > 0) AS faulty
   FROM standing_runs r WHERE r.ticket_id = t.id) run ON true;
 
--- What a container weighed last, and what was laid out of it so far.
+-- What a container weighed last, and what was laid out of it so far over how large an area.
 CREATE VIEW container_use AS
 SELECT w.container_id,
   (array_agg(w.after_g ORDER BY w.at DESC))[1] AS now_g,
   max(w.at) AS weighed_at,
   sum(w.before_g - w.after_g) AS mass_applied_g,
-  sum(w.pieces)::int AS pieces
+  sum(w.pieces * a.mm2) AS area_mm2,
+  (array_agg(a.mm2 ORDER BY w.at DESC))[1] AS last_piece_mm2
 FROM standing_weighings w
+JOIN tickets t ON t.id = w.ticket_id
+CROSS JOIN LATERAL (SELECT (t.mark_width_mm + 2 * t.coat_margin_mm) * (t.mark_height_mm + 2 * t.coat_margin_mm) AS mm2) a
 GROUP BY w.container_id;
 
 CREATE INDEX runs_grade ON runs (grade, at DESC, id DESC);

@@ -1,6 +1,6 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 
-const { DATE, DOUBLE, INTEGER, UUID } = DataTypes;
+const { DATE, DOUBLE, UUID } = DataTypes;
 
 /** What a container weighed last, and what was laid out of it. A view. */
 export class ContainerUseRow extends Model<InferAttributes<ContainerUseRow>> {
@@ -8,7 +8,8 @@ export class ContainerUseRow extends Model<InferAttributes<ContainerUseRow>> {
   declare nowG: number;
   declare weighedAt: Date;
   declare massAppliedG: number;
-  declare pieces: number;
+  declare areaMm2: number;
+  declare lastPieceMm2: number;
 }
 
 export function containerUses(sequelize: Sequelize) {
@@ -18,7 +19,8 @@ export function containerUses(sequelize: Sequelize) {
       nowG: DOUBLE,
       weighedAt: DATE,
       massAppliedG: DOUBLE,
-      pieces: INTEGER,
+      areaMm2: { type: DOUBLE, field: 'area_mm2' },
+      lastPieceMm2: { type: DOUBLE, field: 'last_piece_mm2' },
     },
     { sequelize, modelName: 'containerUses', tableName: 'container_use' },
   );
