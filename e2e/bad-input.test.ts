@@ -127,7 +127,7 @@ describe('two people and a broken connection', () => {
     await page.press('keep-weighing');
     await page.reads('outbox', /1 entry waiting to be sent[\s\S]*a weighing/);
     await page.press('start-drying');
-    await page.reads('outbox', /2 entries waiting to be sent[\s\S]*a weighing, the drying clock/);
+    await page.reads('outbox', /2 entries waiting to be sent[\s\S]*a weighing, the drying timer/);
     await startServer();
     await page.driver.navigate().refresh();
     await page.driver.wait(

@@ -22,7 +22,7 @@ import TrendPanel from './TrendPanel.vue';
 import { useCoat } from './useCoat';
 import { usePicture } from './usePicture';
 
-/** Plan the coat, lay and weigh it, read it, let it dry by the clock, store it; how each hand lays. */
+/** Plan the coat, lay and weigh it, read it, let it dry by the timer, store it; how each hand lays. */
 const CoatChart = defineAsyncComponent(() => import('../window/WindowChart.vue'));
 const TASKS = [
   { key: 'plan', label: 'Plan' },

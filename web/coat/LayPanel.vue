@@ -21,7 +21,7 @@ import CoatVerdict from './CoatVerdict.vue';
 import ScaleButton from './ScaleButton.vue';
 import type { Coat } from './useCoat';
 
-/** At the bench: shake, weigh the container, lay, weigh again, let it dry by the clock. */
+/** At the bench: shake, weigh the container, lay, weigh again, let it dry by the timer. */
 const props = defineProps<{ coat: Coat }>();
 const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest } = props.coat;
 const ticket = useTicket();
@@ -92,7 +92,7 @@ async function startTimer(kind: 'shake' | 'dry', label: string, minimumS: number
 }
 const batch = () => `coat of ${values.value.pieces || left.value} pieces`;
 defineExpose({
-  startDrying: () => startTimer('dry', batch(), body.value.dryS, 'the drying clock'),
+  startDrying: () => startTimer('dry', batch(), body.value.dryS, 'the drying timer'),
 });
 
 function dried(outcome: 'passed' | 'dropped'): void {
@@ -159,7 +159,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
           'shake',
           containers.find(({ id }) => id === values.containerId)?.body.name ?? body.name,
           body.shakeS,
-          'the shaking clock',
+          'the shaking timer',
         )
       "
     />

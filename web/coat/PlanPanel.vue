@@ -50,7 +50,7 @@ async function startMix(): Promise<void> {
   await act(
     'createTimer',
     { params: { id }, body: { id: uuid(), kind: 'pot', label, minimumS } },
-    'the clock of a mix',
+    'the timer of a mix',
   );
 }
 </script>
@@ -113,7 +113,7 @@ async function startMix(): Promise<void> {
   <Button
     v-if="mix && body.potLifeHours"
     outlined
-    :label="`Mixed ${formatNumber(mix.totalMl)} mL now: start its clock`"
+    :label="`Mixed ${formatNumber(mix.totalMl)} mL now: start its timer`"
     data-test-id="start-mix"
     @click="startMix"
   />

@@ -7,7 +7,7 @@ import { useNow } from '../stores/now';
 import { useAct } from '../stores/useAct';
 import TimerRing from '../timers/TimerRing.vue';
 
-/** A clock of this coat with what ends it. */
+/** A timer of this coat with what ends it. */
 const props = defineProps<{
   timer: Timer;
   words: readonly [running: string, due: string];
@@ -29,7 +29,7 @@ async function end(outcome: 'passed' | 'dropped', label: string): Promise<void> 
 </script>
 
 <template>
-  <div class="clock-row">
+  <div class="timer-row">
     <TimerRing :timer="timer" :size="112" of />
     <div class="beside">
       <h3>{{ words[due ? 1 : 0] }}</h3>
@@ -55,7 +55,7 @@ async function end(outcome: 'passed' | 'dropped', label: string): Promise<void> 
 </template>
 
 <style scoped>
-.clock-row {
+.timer-row {
   display: flex;
   gap: 1.1rem;
   align-items: center;

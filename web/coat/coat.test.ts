@@ -315,11 +315,11 @@ describe('running clocks', () => {
     fakeServer({ '/api/timers': [] });
     const { page } = await mountInShop(RunningTimers);
     useTimers().start();
-    await page.find(by('clock-sound')).trigger('click');
-    expect(page.find(by('clock-sound')).attributes('aria-pressed')).toBe('true');
+    await page.find(by('timer-sound')).trigger('click');
+    expect(page.find(by('timer-sound')).attributes('aria-pressed')).toBe('true');
     await flushPromises();
     expect(JSON.parse(localStorage.getItem('unto-alerts')!)).toMatchObject({ sound: true });
-    await page.find(by('clock-notify')).trigger('click');
+    await page.find(by('timer-notify')).trigger('click');
     await flushPromises();
     expect(useNotices().notice?.text).toMatch(/shows no notifications/);
   });

@@ -88,7 +88,7 @@ async function keep(): Promise<void> {
       <Button
         v-else
         outlined
-        label="Start the cooling clock, 15 min"
+        label="Start the cooling timer, 15 min"
         @click="
           act(
             'createTimer',
@@ -96,7 +96,7 @@ async function keep(): Promise<void> {
               params: { id: ticket.ticket!.id },
               body: { id: uuid(), kind: 'cool', label: 'marked glass', minimumS: COOL_S },
             },
-            'the cooling clock',
+            'the cooling timer',
           )
         "
       />

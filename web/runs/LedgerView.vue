@@ -130,7 +130,7 @@ async function bringBack(file: File): Promise<void> {
       :to="({ id }) => `/ledger/${id}`"
       row-test-id="ledger-row"
       :row-class="({ correctedById }) => ({ corrected: correctedById })"
-      scroll-height="calc(100vh - 14.6rem)"
+      scroll-height="calc(100vh - 16rem)"
       @near-end="hasNextPage && loadNextPage()"
     >
       <template #cell-at="{ row }">

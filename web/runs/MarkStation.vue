@@ -114,7 +114,7 @@ async function keep(): Promise<void> {
     </template>
     <h2>Mark {{ values.pieces || '' }} piece{{ values.pieces === 1 ? '' : 's' }}</h2>
     <p v-if="drying" class="stop" role="alert">
-      <strong>The coat is still wet.</strong> “{{ drying.label }}” dries: a run cannot be logged before its clock has
+      <strong>The coat is still wet.</strong> “{{ drying.label }}” dries: a run cannot be logged before its timer has
       passed and all gloss is gone.
     </p>
     <p v-if="recipe" class="quiet">

@@ -61,7 +61,7 @@ function lookAhead(id: string): void {
       :key="group.title"
     >
       <section v-if="group.rows.length">
-        <h2>{{ group.title }}</h2>
+        <h2 class="group">{{ group.title }}</h2>
         <DataList
           :name="`tickets-${group.title.toLowerCase()}`"
           :rows="group.rows"
@@ -86,5 +86,9 @@ function lookAhead(id: string): void {
   display: flex;
   flex-direction: column;
   gap: 1.5rem;
+}
+
+.group {
+  margin-bottom: 0.5rem;
 }
 </style>

@@ -3,7 +3,7 @@ import { RouterLink } from 'vue-router';
 import { TIMER_NAMES, useTimers } from './timers';
 import TimerRing from './TimerRing.vue';
 
-/** All clocks that run, and how they tell: title always, sound and notification when asked. */
+/** All timers that run, and how they tell: title always, sound and notification when asked. */
 const timers = useTimers();
 </script>
 
@@ -14,17 +14,17 @@ const timers = useTimers();
       <button
         type="button"
         :aria-pressed="timers.sound"
-        data-test-id="clock-sound"
+        data-test-id="timer-sound"
         @click="timers.sound = !timers.sound"
       >
         {{ timers.sound ? '✓ Sound' : 'Sound' }}
       </button>
-      <button type="button" :aria-pressed="timers.notify" data-test-id="clock-notify" @click="timers.askNotify()">
+      <button type="button" :aria-pressed="timers.notify" data-test-id="timer-notify" @click="timers.askNotify()">
         {{ timers.notify ? '✓ Notify' : 'Notify' }}
       </button>
     </div>
-    <p v-if="!timers.running.length" class="quiet">No clock runs.</p>
-    <div v-for="timer in timers.running" :key="timer.id" class="clock">
+    <p v-if="!timers.running.length" class="quiet">No timer runs.</p>
+    <div v-for="timer in timers.running" :key="timer.id" class="timer">
       <TimerRing :timer="timer" />
       <div>
         <RouterLink :to="`/tickets/${timer.ticketId}/${timer.kind === 'cool' ? 'clean' : 'coat'}`"
@@ -62,7 +62,7 @@ h2 {
   font-weight: 700;
 }
 
-.clock {
+.timer {
   display: flex;
   align-items: center;
   gap: 1rem;
@@ -72,7 +72,7 @@ h2 {
   contain-intrinsic-size: auto 87px;
 }
 
-.clock a {
+.timer a {
   color: var(--unto-ink);
 }
 </style>

@@ -5,7 +5,7 @@ import { computed, useTemplateRef } from 'vue';
 import { useShownNow } from './useShownNow';
 import { formatTimer } from '../ui/format';
 
-/** A clock as a ring that fills, with the time left in it. */
+/** A timer as a ring that fills, with the time left in it. */
 const props = defineProps<{ timer: Pick<Timer, 'startedAt' | 'minimumS' | 'kind'>; size?: number; of?: boolean }>();
 const ring = useTemplateRef<HTMLElement>('ring');
 const now = useShownNow(ring);

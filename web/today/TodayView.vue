@@ -13,7 +13,7 @@ import DueIn from '../timers/DueIn.vue';
 import PageHead from '../ui/PageHead.vue';
 import { LOCALE } from '../ui/format';
 
-/** What to do next in time order; clocks; what runs short. */
+/** What to do next in time order; timers; what runs short. */
 const { data, refresh } = useQuery({ key: KEYS.today(), query: () => api.call('today', {}) });
 const today = computed(() => data.value ?? null);
 useIntervalFn(() => void refresh(), 20_000);

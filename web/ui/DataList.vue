@@ -179,6 +179,11 @@ function save(): void {
   vertical-align: top;
 }
 
+/* Which way a list is sorted shows on its own column; on others only while one is about to sort by it. */
+.list :deep(th:not(.p-datatable-column-sorted, :hover, :focus-visible) .p-datatable-sort-icon) {
+  visibility: hidden;
+}
+
 .list :deep(td.numeric) {
   text-align: right;
   white-space: nowrap;

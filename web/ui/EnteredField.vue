@@ -30,7 +30,8 @@ const options = computed(() => choicesOf(props.units));
 <template>
   <NumberField
     v-model="value"
-    :label="required ? `${label} *` : label"
+    :label="label"
+    :must="required"
     :fault="shownFault"
     :hint="hint"
     :test-id="testId"

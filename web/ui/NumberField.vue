@@ -7,7 +7,7 @@ import { useNamedField, type FieldProps } from './useNamedField';
 
 /** A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. */
 const model = defineModel<number | null>();
-const props = defineProps<FieldProps & { unit?: string; optional?: boolean }>();
+const props = defineProps<FieldProps & { unit?: string; optional?: boolean; must?: boolean }>();
 const emit = defineEmits<{ left: [] }>();
 const { value, fault: shownFault, required, left } = useNamedField<number | null>(props, model);
 
@@ -33,7 +33,13 @@ function leave(): void {
 </script>
 
 <template>
-  <FieldRow v-slot="{ id, described, invalid }" :label="label" :fault="shownFault" :hint="hint" :required="required">
+  <FieldRow
+    v-slot="{ id, described, invalid }"
+    :label="label"
+    :fault="shownFault"
+    :hint="hint"
+    :required="required || must"
+  >
     <span class="with-unit">
       <InputText
         :id="id"
@@ -43,7 +49,7 @@ function leave(): void {
         :model-value="text"
         :invalid="invalid"
         :aria-invalid="invalid"
-        :aria-required="required || undefined"
+        :aria-required="required || must || undefined"
         :aria-describedby="described"
         :data-test-id="testId"
         @update:model-value="typed"
