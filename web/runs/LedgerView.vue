@@ -156,7 +156,8 @@ async function bringBack(file: File): Promise<void> {
 .files {
   display: flex;
   align-items: center;
-  gap: 1rem;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
 }
 
 .filters {

@@ -12,7 +12,7 @@ export interface SectionModel {
     readonly measured: boolean;
   } | null;
   readonly band: { readonly lowUm: number; readonly highUm: number } | null;
-  /** 0 wet to 1 dry; null when no clock runs. */
+  /** 0 wet to 1 dry; null when no timer runs. */
   readonly drying: number | null;
   readonly dryS: number | null;
   readonly distanceMm: number | null;

@@ -1,6 +1,6 @@
 import { dryFilm, isVitreous, sag, warpSurface, type Figure } from '@unto/core';
 import type { PlaceReading, Ticket } from '@unto/contract';
-import { bandOf, focusDepth, rayleighOf } from '@unto/domain';
+import { bandOf, focusDepth, rayleighOf, runningTimers } from '@unto/domain';
 import { computed, type ComputedRef, type Ref } from 'vue';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';
@@ -17,7 +17,7 @@ export function useSection(
     const { page, fitted, compound } = ticket;
     if (!page || !fitted) return null;
     const recipe = page.recipes[0];
-    const clock = page.timers.find(({ kind, endedAt }) => kind === 'dry' && !endedAt);
+    const [drying] = runningTimers(page.timers, 'dry');
     const measured = page.weighings.at(-1)?.film ?? null;
     const { substrate, lens } = fitted;
     return {
@@ -27,7 +27,7 @@ export function useSection(
       thicknessMm: substrate.thicknessMm,
       film: compound ? filmOf(compound.body, measured) : null,
       band: compound ? bandOf(compound.body) : null,
-      drying: clock ? (time.now - Date.parse(clock.startedAt)) / 1000 / clock.minimumS : null,
+      drying: drying ? (time.now - Date.parse(drying.startedAt)) / 1000 / drying.minimumS : null,
       dryS: compound?.body.dryS ?? null,
       distanceMm: compound ? (compound.body.distanceMinMm + compound.body.distanceMaxMm) / 2 : null,
       surface: surfaceOf(page.placeReadings, page.ticket),

@@ -229,6 +229,9 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
 
 .so {
   font-size: 0.85rem;
+}
+
+.so .mono {
   white-space: nowrap;
 }
 

@@ -45,7 +45,7 @@ const lamp = {
 };
 
 /** Ember, for the beam and danger; a quiet second choice in ink on the ground it stands on. */
-const buttons = ([ground, over, on]: [string, string, string], [ink, rule]: [string, string]) => ({
+const buttons = ([ground, over, on]: [string, string, string], [ink, rule, line]: [string, string, string]) => ({
   root: {
     danger: {
       background: ground,
@@ -59,7 +59,11 @@ const buttons = ([ground, over, on]: [string, string, string], [ink, rule]: [str
       activeColor: on,
     },
   },
-  outlined: { danger: { color: ground, borderColor: ground }, secondary: { color: ink, borderColor: rule } },
+  outlined: {
+    primary: { borderColor: line },
+    danger: { color: ground, borderColor: ground },
+    secondary: { color: ink, borderColor: rule },
+  },
   text: { secondary: { color: ink } },
 });
 
@@ -114,10 +118,14 @@ export const untoPreset = definePreset(Aura, {
     button: {
       root: { label: { fontWeight: '700' } },
       colorScheme: {
-        light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88']),
-        dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92']),
+        light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88', '#A9C3DB']),
+        dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92', '#4F80AC']),
       },
     },
-    datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
+    datatable: {
+      colorScheme: { light: { root: { borderColor: '#D9D3C5' } }, dark: { root: { borderColor: '#38414A' } } },
+      headerCell: { background: 'transparent' },
+      row: { background: 'transparent' },
+    },
   },
 });

@@ -14,7 +14,7 @@ import { useNow } from '../stores/now';
 const REFRESH_MS = 20_000;
 const KEPT = 'unto-alerts';
 
-/** What a clock says when its time is up. */
+/** What a timer says when its time is up. */
 export const TIMER_DONE: Record<Timer['kind'], string> = {
   shake: 'Shaken long enough',
   dry: 'Look for gloss',
@@ -28,7 +28,7 @@ export const TIMER_NAMES: Record<Timer['kind'], string> = {
   cool: 'Cooling',
 };
 
-/** All clocks that run in the shop, the next one in the page's title, and a sound or notification as one comes due. */
+/** All timers that run in the shop, the next one in the page's title, and a sound or notification as one comes due. */
 export const useTimers = defineStore('timers', () => {
   const time = useNow();
   const { data, refresh } = useQuery({ key: KEYS.timers(), query: () => api.call('listTimers', {}) });

@@ -57,7 +57,8 @@ const virtual = computed(() =>
       }
     : undefined,
 );
-const ROW_PX = 45;
+/** Rows of a list that draws only what is looked at are all as high as this, two lines of text. */
+const ROW_PX = 58;
 
 function shownValue({ unit }: ListColumn<Row>, value: unknown): string {
   if (value === null || value === undefined || value === '') return '–';
@@ -79,7 +80,7 @@ function save(): void {
 </script>
 
 <template>
-  <div class="list">
+  <div class="list" :class="scrollHeight ? 'even' : 'plain'">
     <div class="tools no-print">
       <InputText v-model="searched" class="search" placeholder="Search the list" aria-label="Search the list" />
       <MultiSelect
@@ -125,7 +126,10 @@ function save(): void {
         :field="column.key"
         :header="column.unit ? `${column.label}, ${column.unit}` : column.label"
         sortable
-        :pt="{ columnHeaderContent: { class: column.numeric ? 'numeric' : undefined } }"
+        :pt="{
+          columnHeaderContent: { class: column.numeric ? 'numeric' : undefined },
+          bodyCell: { 'data-label': column.label },
+        }"
         :class="column.numeric ? 'numeric' : undefined"
       >
         <template #body="{ data }: { data: Entry }">
@@ -191,7 +195,61 @@ function save(): void {
 
 .list :deep(.numeric .p-datatable-column-header-content),
 .list :deep(.p-datatable-column-header-content.numeric) {
-  justify-content: flex-end;
+  flex-direction: row-reverse;
+  justify-content: flex-start;
+}
+
+.even :deep(.p-datatable-tbody > tr) {
+  height: v-bind('`${ROW_PX}px`');
+}
+
+.even :deep(.p-datatable-tbody > tr > td > :is(span:not(:has(*)), a)) {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+}
+
+@media (max-width: 1100px) {
+  .list {
+    font-size: 0.88rem;
+  }
+
+  .list :deep(:is(.p-datatable-thead > tr > th, .p-datatable-tbody > tr > td)) {
+    padding-inline: 0.35rem;
+  }
+
+  .plain :deep(td.numeric) {
+    white-space: normal;
+  }
+}
+
+/* On a phone a row is a note of its own: each value behind its name. */
+@media (max-width: 640px) {
+  .plain :deep(.p-datatable-thead) {
+    display: none;
+  }
+
+  .plain :deep(.p-datatable-tbody > tr) {
+    display: block;
+    padding: 0.5rem 0;
+    border-bottom: 1px solid var(--unto-rule);
+  }
+
+  .plain :deep(.p-datatable-tbody > tr > td) {
+    display: flex;
+    gap: 0.8rem;
+    padding: 0.15rem 0;
+    border: 0;
+    text-align: left;
+  }
+
+  .plain :deep(.p-datatable-tbody > tr > td[data-label]::before) {
+    content: attr(data-label);
+    flex: 0 0 6.5rem;
+    color: var(--unto-quiet);
+    font-size: 0.82rem;
+  }
 }
 
 @media print {

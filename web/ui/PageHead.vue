@@ -75,6 +75,11 @@ h1 {
 }
 
 @media (max-width: 700px) {
+  .side {
+    flex-wrap: wrap;
+    gap: 0.2rem 1rem;
+  }
+
   .head {
     padding: 0.6rem 0.9rem;
   }
