@@ -1,7 +1,8 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Figure } from '@unto/core';
+import { weighingColumns } from './weighings.js';
 
-const { BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, UUID } = DataTypes;
+const { BOOLEAN } = DataTypes;
 
 /** Weighings that no later one corrects, and whether their coat was rinsed off. A view. */
 export class StandingWeighingRow extends Model<
@@ -32,25 +33,8 @@ export class StandingWeighingRow extends Model<
 export function standingWeighings(sequelize: Sequelize) {
   return class extends StandingWeighingRow {}.init(
     {
-      id: { type: UUID, primaryKey: true },
-      ticketId: UUID,
-      containerId: UUID,
-      containerRevisionId: UUID,
-      compoundId: UUID,
-      compoundRevisionId: UUID,
-      pieces: INTEGER,
-      beforeG: DOUBLE,
-      afterG: DOUBLE,
-      entered: JSONB,
-      film: JSONB,
-      transfer: JSONB,
-      transferValue: DOUBLE,
-      correctsId: UUID,
-      strokes: INTEGER,
-      afterPotLife: BOOLEAN,
+      ...weighingColumns(),
       rinsedOff: BOOLEAN,
-      at: DATE,
-      byId: UUID,
     },
     { sequelize, modelName: 'standingWeighings', tableName: 'standing_weighings' },
   );

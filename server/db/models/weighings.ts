@@ -25,28 +25,32 @@ export class WeighingRow extends Model<InferAttributes<WeighingRow>, InferCreati
   declare byId: string;
 }
 
+/** Columns of a weighing, which its view shares. */
+export const weighingColumns = () => ({
+  id: { type: UUID, primaryKey: true },
+  ticketId: UUID,
+  containerId: UUID,
+  containerRevisionId: UUID,
+  compoundId: UUID,
+  compoundRevisionId: UUID,
+  pieces: INTEGER,
+  beforeG: DOUBLE,
+  afterG: DOUBLE,
+  entered: JSONB,
+  film: JSONB,
+  transfer: JSONB,
+  transferValue: DOUBLE,
+  correctsId: UUID,
+  strokes: INTEGER,
+  afterPotLife: BOOLEAN,
+  at: DATE,
+  byId: UUID,
+});
+
 export function weighings(sequelize: Sequelize) {
-  return class extends WeighingRow {}.init(
-    {
-      id: { type: UUID, primaryKey: true },
-      ticketId: UUID,
-      containerId: UUID,
-      containerRevisionId: UUID,
-      compoundId: UUID,
-      compoundRevisionId: UUID,
-      pieces: INTEGER,
-      beforeG: DOUBLE,
-      afterG: DOUBLE,
-      entered: JSONB,
-      film: JSONB,
-      transfer: JSONB,
-      transferValue: DOUBLE,
-      correctsId: UUID,
-      strokes: INTEGER,
-      afterPotLife: BOOLEAN,
-      at: DATE,
-      byId: UUID,
-    },
-    { sequelize, modelName: 'weighings', tableName: 'weighings' },
-  );
+  return class extends WeighingRow {}.init(weighingColumns(), {
+    sequelize,
+    modelName: 'weighings',
+    tableName: 'weighings',
+  });
 }
