@@ -1,7 +1,7 @@
 import { makeFigure, type Figure, type FigureInput } from '../evidence/figure.js';
 import { CoreError } from '../support/core-error.js';
 import { requireFinite, requireNotNegative } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { studentT90 } from '../statistics/index.js';
 import { CRITERION_INFO, type Criterion } from './criteria.js';
 
 /** What is known of one criterion of one option, in the criterion's unit. */

@@ -1,5 +1,5 @@
 import { requirePositive } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { nextValue } from '../statistics/index.js';
 
 /** Mass that one stroke lays, g, with the range that holds nine times in ten. */
 export interface StrokeKnowledge {
@@ -15,12 +15,9 @@ export const USUAL_STROKE: StrokeKnowledge = { gramsPerStroke: 0.9, low: 0.5, hi
 /** Grams a stroke learnt from weighings with counted strokes, as a prediction interval; fewer than two leave the usual one. */
 export function learnStroke(samples: readonly { readonly grams: number; readonly strokes: number }[]): StrokeKnowledge {
   const rates = samples.map(({ grams, strokes }) => grams / requirePositive('strokes', strokes));
-  const n = rates.length;
-  if (n < 2) return USUAL_STROKE;
-  const mean = rates.reduce((sum, rate) => sum + rate, 0) / n;
-  const variance = rates.reduce((sum, rate) => sum + (rate - mean) ** 2, 0) / (n - 1);
-  const reach = studentT90(n - 1) * Math.sqrt(variance * (1 + 1 / n));
-  return { gramsPerStroke: mean, low: Math.max(mean / 10, mean - reach), high: mean + reach, weighings: n };
+  if (rates.length < 2) return USUAL_STROKE;
+  const { mean, reach } = nextValue(rates);
+  return { gramsPerStroke: mean, low: Math.max(mean / 10, mean - reach), high: mean + reach, weighings: rates.length };
 }
 
 /** Strokes for a batch. */

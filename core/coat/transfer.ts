@@ -1,6 +1,6 @@
 import type { Grade } from '../evidence/figure.js';
 import { requirePositive, requireWithin } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { nextValue } from '../statistics/index.js';
 
 /**
  * Share of the solids leaving the container that stays on the part: dry mass on the part ÷ (laid down × solids by mass).
@@ -31,15 +31,12 @@ export const USUAL_TRANSFER: TransferKnowledge = { value: 0.35, low: 0.22, high:
  */
 export function learnTransfer(samples: readonly number[]): TransferKnowledge {
   if (samples.length < 2) return USUAL_TRANSFER;
-  const n = samples.length;
-  const mean = samples.reduce((sum, x) => sum + x, 0) / n;
-  const variance = samples.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1);
-  const reach = studentT90(n - 1) * Math.sqrt(variance * (1 + 1 / n));
+  const { mean, reach } = nextValue(samples);
   return {
     value: mean,
     low: Math.max(0.01, mean - reach),
     high: Math.min(1, mean + reach),
     grade: 'measured',
-    weighings: n,
+    weighings: samples.length,
   };
 }

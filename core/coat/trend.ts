@@ -1,6 +1,6 @@
 import { CoreError } from '../support/core-error.js';
 import { requireFinite } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { nextValue, studentT90 } from '../statistics/index.js';
 import type { FilmBand } from './judge-film.js';
 
 /** A straight line y = intercept + slope·x by least squares, with standard errors. */
@@ -74,17 +74,15 @@ export function filmTrend(samples: readonly FilmSample[], band: FilmBand): FilmT
   return {
     count,
     meanUm,
-    next: count > 1 ? nextRange(samples, meanUm) : null,
+    next: count > 1 ? nextRange(samples) : null,
     inBand: samples.filter(({ filmUm }) => filmUm >= band.lowUm && filmUm <= band.highUm).length,
     drift,
     verdict: !drift || (drift.low <= 0 && drift.high >= 0) ? 'steady' : drift.perMonthUm > 0 ? 'rising' : 'falling',
   };
 }
 
-function nextRange(samples: readonly FilmSample[], mean: number): { lowUm: number; highUm: number } {
-  const n = samples.length;
-  const variance = samples.reduce((sum, { filmUm }) => sum + (filmUm - mean) ** 2, 0) / (n - 1);
-  const reach = studentT90(n - 1) * Math.sqrt(variance * (1 + 1 / n));
+function nextRange(samples: readonly FilmSample[]): { lowUm: number; highUm: number } {
+  const { mean, reach } = nextValue(samples.map(({ filmUm }) => filmUm));
   return { lowUm: Math.max(0, mean - reach), highUm: mean + reach };
 }
 

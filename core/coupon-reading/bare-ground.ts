@@ -1,7 +1,8 @@
 import { Matrix, QrDecomposition, solve } from 'ml-matrix';
 import { linearToLab, type Lab } from '../imaging/colour.js';
 import type { LevelPicture } from '../target/level-picture.js';
-import { channelIn, highPass, median, pixelsIn, type Box } from './boxes.js';
+import { channelIn, highPass, pixelsIn, type Box } from './boxes.js';
+import { median } from '../statistics/index.js';
 
 /** Bare ground over a coupon: what the marks are compared with. */
 export interface BareGround {
@@ -30,7 +31,7 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
   const places = boxes.flatMap((box) => {
     const pixels = pixelsIn(picture, box);
     if (pixels.length < 4) return [];
-    const channel = (k: number) => median(channelIn(picture, pixels, k));
+    const channel = (k: number) => median(channelIn(picture, pixels, k), 0);
     return [{ box, x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2, rgb: [channel(0), channel(1), channel(2)] }];
   });
   const lightOf = (rgb: readonly number[]) => linearToLab(rgb[0]!, rgb[1]!, rgb[2]!);
@@ -54,7 +55,7 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
       .transpose()
       .to2DArray();
     const off = places.map(({ x, y, rgb }) => lightOf(rgb).l - lightOf(at(x, y)).l);
-    noise = 1.4826 * median(off.map(Math.abs));
+    noise = 1.4826 * median(off.map(Math.abs), 0);
     const limit = 2.8 * Math.max(noise, LEAST_SPREAD / 2);
     const next = places.filter((_, i) => Math.abs(off[i]!) <= limit);
     if (next.length < 4) break;
@@ -66,7 +67,10 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
       return { ...lightOf(rgb), y: rgb[1]! };
     },
     noise: Math.max(noise, 0.3),
-    texture: median(used.map(({ box }) => highPass(picture, grown(box, pxMm)))),
+    texture: median(
+      used.map(({ box }) => highPass(picture, grown(box, pxMm))),
+      0,
+    ),
   };
 }
 

@@ -3,7 +3,7 @@ import { linearToLab } from '../imaging/colour.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { seededRandom, standardNormal } from '../support/random.js';
 import { fitBareGround } from './bare-ground.js';
-import { channelIn, columnTexture, highPass, median, pixelsIn } from './boxes.js';
+import { channelIn, columnTexture, highPass, pixelsIn } from './boxes.js';
 
 function level(
   columns: number,
@@ -45,14 +45,6 @@ describe('pixels of a box', () => {
     const pixels = pixelsIn(picture, { x0: 1, y0: 1, x1: 2, y1: 2 });
     for (const [channel, value] of [0.4, 0.3, 0.2].entries())
       for (const one of channelIn(picture, pixels, channel)) expect(one).toBeCloseTo(value, 6);
-  });
-});
-
-describe('medians', () => {
-  it('are the middle, or the mean of the two middles; nought of nothing', () => {
-    expect([median([3, 1, 2]), median([4, 1, 3, 2]), median([]), median(new Float32Array([7]))]).toEqual([
-      2, 2.5, 0, 7,
-    ]);
   });
 });
 

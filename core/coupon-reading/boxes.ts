@@ -48,13 +48,6 @@ export function highPass({ l, columns, rows, pxMm }: LevelPicture, { x0, y0, x1,
   return count ? Math.sqrt(sum / count / 1.25) : 0;
 }
 
-export function median(values: ArrayLike<number>): number {
-  if (!values.length) return 0;
-  const sorted = new Float64Array(values).sort();
-  const half = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-}
-
 /** Spread of second differences along the columns of a narrow box, L*; null where it is too small. */
 export function columnTexture({ l, columns, rows, pxMm }: LevelPicture, { x0, y0, x1, y1 }: Box): number | null {
   const [c0, c1] = [Math.round(x0 / pxMm), Math.max(Math.round(x0 / pxMm), Math.round(x1 / pxMm) - 1)];

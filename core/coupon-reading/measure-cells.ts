@@ -5,7 +5,8 @@ import { ciede2000 } from '../imaging/ciede2000.js';
 import { linearToLab } from '../imaging/colour.js';
 import { edgeWidth } from '../imaging/edge-width.js';
 import { fitBareGround } from './bare-ground.js';
-import { channelIn, columnTexture, highPass, median, pixelsIn, type Box } from './boxes.js';
+import { channelIn, columnTexture, highPass, pixelsIn, type Box } from './boxes.js';
+import { median } from '../statistics/index.js';
 
 /** Why a cell of a picture is not read. */
 export const UNREADABLE = ['glare', 'blur', 'outside'] as const;
@@ -72,7 +73,12 @@ export function measureCells(
   const blur = camera.blurMm ?? 2 * picture.pxMm;
   const texture = layout.cells.map((cell) => textureOf(picture, sideBoxes(layout, cell)));
   const own = (value: number) => value ** 2 - camera.noise ** 2;
-  const usual = own(median(texture.filter((value): value is number => value !== null)));
+  const usual = own(
+    median(
+      texture.filter((value): value is number => value !== null),
+      0,
+    ),
+  );
   const telling = usual > (TEXTURED * camera.noise) ** 2;
   const found = layout.cells.map((cell) => {
     const here = texture[cell.index] ?? null;
@@ -158,7 +164,7 @@ function unreadable({ picture, ground }: CellTask, pixels: Int32Array, sides: re
     const about = pixelsIn(picture, side);
     if (about.length < 6) continue;
     if (burnt(about) > 4 * BURNT_SHARE) return 'glare';
-    const y = median(channelIn(picture, about, 1));
+    const y = median(channelIn(picture, about, 1), 0);
     const usualY = ground.at((side.x0 + side.x1) / 2, (side.y0 + side.y1) / 2).y;
     if (y > usualY * (1 + GLARE) + 0.01) return 'glare';
   }
@@ -265,7 +271,7 @@ function evennessOf(picture: LevelPicture, pixels: Int32Array, middle: number, c
     counts[key]! += 1;
   }
   const deviations = sums.map((sum, k) => Math.abs(sum / counts[k]! - middle));
-  return Math.max(0, 1 - median(deviations) / Math.abs(contrast));
+  return Math.max(0, 1 - median(deviations, 0) / Math.abs(contrast));
 }
 
 /** Texture of the ground beside a cell along the gaps, where a neighbourhood of pixels is not to be had; null where too little shows. */
@@ -327,7 +333,7 @@ function cellEdge(
   });
   const known = widths.filter((width): width is number => width !== null);
   if (!known.length) return null;
-  return 1000 * Math.sqrt(Math.max(0, median(known) ** 2 - blur ** 2));
+  return 1000 * Math.sqrt(Math.max(0, median(known, 0) ** 2 - blur ** 2));
 }
 
 /** Green light at a place, by bilinear interpolation; the edge of the picture goes on beyond it. */

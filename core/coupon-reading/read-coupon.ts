@@ -6,10 +6,11 @@ import { requireConvex, type Point2 } from '../imaging/homography.js';
 import { linearToSrgb } from '../imaging/colour.js';
 import type { Pixels } from '../imaging/picture.js';
 import { CoreError } from '../support/core-error.js';
-import { columnTexture, median } from './boxes.js';
+import { columnTexture } from './boxes.js';
 import { findCoupon, poseFromCorners } from './find-coupon.js';
 import { measureCells, type CouponMeasures } from './measure-cells.js';
 import { readCode, type ReadCode } from './read-code.js';
+import { median } from '../statistics/index.js';
 
 /** A coupon read from a picture. */
 export interface CouponPictureReading extends CouponMeasures {
@@ -95,7 +96,7 @@ function paperNoise(picture: ReadablePicture, pxMm: number): number {
     const noise = columnTexture(level, { x0: 0.5, y0: 0.5, x1: box.widthMm - 0.5, y1: box.heightMm - 0.5 });
     return noise === null ? [] : [noise];
   });
-  return median(found);
+  return median(found, 0);
 }
 
 function requireFrame(layout: CouponLayout): CouponLayout & { readonly frame: CouponFrame } {

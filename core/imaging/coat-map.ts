@@ -1,6 +1,7 @@
 import { CoreError } from '../support/core-error.js';
 import { flattenLight, type Flattened } from './flatten.js';
 import type { Straightened } from './picture.js';
+import { median } from '../statistics/index.js';
 
 /** What a coat is read against. Luminances are linear, 0 to 1. */
 export interface CoatReference {
@@ -77,9 +78,4 @@ function filmOf(hidden: number): number {
 function noiseOf(film: readonly number[], columns: number): number {
   const steps = film.flatMap((value, i) => ((i + 1) % columns === 0 ? [] : [Math.abs(film[i + 1]! - value)]));
   return steps.length ? (1.4826 * median(steps)) / Math.SQRT2 : 0;
-}
-
-function median(values: ArrayLike<number>): number {
-  const sorted = Float64Array.from(values).sort();
-  return sorted[sorted.length >> 1]!;
 }

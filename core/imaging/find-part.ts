@@ -1,5 +1,6 @@
 import { luminanceAt, type Pixels } from './picture.js';
 import type { Point2 } from './homography.js';
+import { median } from '../statistics/index.js';
 
 /** Side of the coarse picture the search runs on, px. */
 const COARSE = 160;
@@ -37,10 +38,6 @@ function borderOf(values: Float64Array, w: number, h: number): number[] {
     const [x, y] = [i % w, Math.floor(i / w)];
     return x < 2 || y < 2 || x >= w - 2 || y >= h - 2;
   });
-}
-
-function median(values: readonly number[]): number {
-  return [...values].sort((a, b) => a - b)[values.length >> 1]!;
 }
 
 /** The value that parts a picture in two with least spread in each. Source: Otsu 1979. */

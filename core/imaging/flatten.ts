@@ -1,6 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
 import type { Point2 } from './homography.js';
 import type { Straightened } from './picture.js';
+import { median } from '../statistics/index.js';
 
 /** Uneven light over a part: how bright it is at a place (shares of width and height), 1 in its middle. */
 export interface LightSurface {
@@ -81,9 +82,4 @@ function weightedFit(values: Float64Array, weights: Float64Array, rows: readonly
   // A breath of ridge keeps a picture of too few cells solvable.
   for (let k = 0; k < 6; k += 1) normal.set(k, k, normal.get(k, k) + 1e-9);
   return solve(normal, right).to1DArray();
-}
-
-function median(values: ArrayLike<number>): number {
-  const sorted = Float64Array.from(values).sort();
-  return sorted[sorted.length >> 1]!;
 }

@@ -1,7 +1,7 @@
 import { inverse, Matrix } from 'ml-matrix';
 import { CoreError } from '../support/core-error.js';
 import { requireFinite, requirePositive } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { studentT90 } from '../statistics/index.js';
 
 /** One dot of a hunt: height of the head over the part and width of the dot, mm. */
 export interface DotReading {

@@ -1,6 +1,6 @@
 import { CoreError } from '../support/core-error.js';
 import { requireFinite } from '../support/require.js';
-import { studentT90 } from '../support/student-t.js';
+import { studentT90 } from '../statistics/index.js';
 import type { PlanePoint } from './fit-circle.js';
 
 /** Where a pointer stood and where the beam marked. */

@@ -5,6 +5,7 @@ import type { Pixels } from '../imaging/picture.js';
 import { evaluateCurve, monotoneCurve, type MonotoneCurve } from '../units/monotone-cubic.js';
 import { reflectanceOf, type CardBox } from './card.js';
 import { cardToPicture, type CardPose } from './find-card.js';
+import { median } from '../statistics/index.js';
 
 /** How light falls on the card, and what the camera makes of it. */
 export interface CardLight {
@@ -185,8 +186,4 @@ function unevenness(fall: readonly number[], pose: CardPose): number {
 
 function middle({ xMm, yMm, widthMm, heightMm }: CardBox): { x: number; y: number } {
   return { x: xMm + widthMm / 2, y: yMm + heightMm / 2 };
-}
-
-function median(values: readonly number[]): number {
-  return [...values].sort((a, b) => a - b)[values.length >> 1] ?? Number.NaN;
 }

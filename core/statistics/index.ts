@@ -1,0 +1,4 @@
+export * from './median.js';
+export * from './moments.js';
+export * from './next-value.js';
+export * from './student-t.js';
