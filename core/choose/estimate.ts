@@ -1,7 +1,7 @@
 import { makeFigure, type Figure, type FigureInput } from '../evidence/figure.js';
 import { CoreError } from '../support/core-error.js';
 import { requireFinite, requireNotNegative } from '../support/require.js';
-import { studentT90 } from '../statistics/index.js';
+import { mean as meanOf, sampleVariance, studentT90 } from '../statistics/index.js';
 import { CRITERION_INFO, type Criterion } from './criteria.js';
 
 /** What is known of one criterion of one option, in the criterion's unit. */
@@ -35,9 +35,9 @@ export function estimateFromSamples(
   requireNotNegative('usual spread', usualSd);
   const { step, unit } = CRITERION_INFO[criterion];
   const n = samples.length;
-  const average = samples.reduce((sum, x) => sum + x, 0) / n;
+  const average = meanOf(samples);
   const mean = CRITERION_INFO[criterion].scale.kind === 'ratio' ? Math.max(average, LEAST) : average;
-  const own = n > 1 ? samples.reduce((sum, x) => sum + (x - average) ** 2, 0) / (n - 1) : usualSd ** 2;
+  const own = n > 1 ? sampleVariance(samples) : usualSd ** 2;
   const sd = Math.sqrt((own + step ** 2 / 12) / n);
   const reach = studentT90(Math.max(n - 1, 3)) * sd;
   const { low, high } = intervalRound(criterion, mean, reach);

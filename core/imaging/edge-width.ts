@@ -1,3 +1,5 @@
+import { mean } from '../statistics/index.js';
+
 /**
  * Distance over which a profile across an edge goes from 10 % to 90 % of its step, in samples (a fraction); null where there is no
  * step. The ends, a fifth each, are the levels.
@@ -6,7 +8,6 @@
 export function edgeWidth(values: readonly number[]): number | null {
   if (values.length < 5 || values.some(Number.isNaN)) return null;
   const ends = Math.max(1, Math.floor(values.length / 5));
-  const mean = (some: readonly number[]) => some.reduce((sum, value) => sum + value, 0) / some.length;
   const [from, to] = [mean(values.slice(0, ends)), mean(values.slice(-ends))];
   if (Math.abs(to - from) < 1e-6) return null;
   const share = values.map((value) => (value - from) / (to - from));

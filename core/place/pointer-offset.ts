@@ -1,6 +1,6 @@
 import { CoreError } from '../support/core-error.js';
 import { requireFinite } from '../support/require.js';
-import { studentT90 } from '../statistics/index.js';
+import { mean, sampleVariance, studentT90 } from '../statistics/index.js';
 import type { PlanePoint } from './fit-circle.js';
 
 /** Where a pointer stood and where the beam marked. */
@@ -27,16 +27,14 @@ export function pointerOffset(pairs: readonly PointerPair[]): PointerOffset {
   if (n === 0) throw new CoreError('place.too-few-points', 'Mark one dot at least, and read where the pointer stood.');
   const dx = pairs.map(({ pointer, mark }) => requireFinite('x', mark.xMm - pointer.xMm));
   const dy = pairs.map(({ pointer, mark }) => requireFinite('y', mark.yMm - pointer.yMm));
-  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / n;
   const [xMm, yMm] = [mean(dx), mean(dy)];
   const off = dx.map((x, i) => Math.hypot(x - xMm, dy[i]! - yMm));
   const index = off.indexOf(Math.max(...off));
-  const reach = (values: readonly number[], at: number) =>
-    studentT90(n - 1) * Math.sqrt(values.reduce((sum, value) => sum + (value - at) ** 2, 0) / (n - 1) / n);
+  const reach = (values: readonly number[]) => studentT90(n - 1) * Math.sqrt(sampleVariance(values) / n);
   return {
     xMm,
     yMm,
-    reachMm: n > 1 ? { xMm: reach(dx, xMm), yMm: reach(dy, yMm) } : null,
+    reachMm: n > 1 ? { xMm: reach(dx), yMm: reach(dy) } : null,
     worst: { index, offMm: off[index]! },
   };
 }

@@ -2,6 +2,7 @@ import type { Point2 } from '../imaging/homography.js';
 import type { Pixels } from '../imaging/picture.js';
 import { edgeWidth } from '../imaging/edge-width.js';
 import { profile } from '../imaging/profile.js';
+import { mean } from '../statistics/index.js';
 
 /** Where along an edge it is looked at; near the corners two edges blur into each other. */
 const PLACES = Array.from({ length: 13 }, (_, i) => 0.2 + (0.6 * i) / 12);
@@ -51,7 +52,6 @@ function sharpenEdge(pixels: Pixels, a: Point2, b: Point2): { line: Line | null;
 function halfWay(light: readonly number[]): number | null {
   if (light.some(Number.isNaN)) return null;
   const ends = Math.floor(light.length / 5);
-  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
   const [dark, bright] = [mean(light.slice(0, ends)), mean(light.slice(-ends))];
   if (bright - dark < 0.08) return null;
   const half = (dark + bright) / 2;
