@@ -56,6 +56,10 @@ async function setUpWorkshop(seeder: Seeder): Promise<void> {
     bound: 0.8,
     tolerancePower: 0.05,
     toleranceFocusMm: 0.3,
+    speedUnit: 'mm/s',
+    intervalUnit: 'mm',
+    lengthUnit: 'mm',
+    filmUnit: 'µm',
     massUnit: 'g',
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   };

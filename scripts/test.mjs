@@ -1,6 +1,6 @@
 // @ts-check
-// npm test: set-up, type check, lint, format and boundaries, then unit, API and browser tests. Closes with one line of counts.
-import { spawn, spawnSync } from 'node:child_process';
+// npm test: set-up, unit and API tests, then browser tests beside type check, lint, format and boundaries. Closes with one line of counts.
+import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -27,14 +27,12 @@ async function step(/** @type {string} */ name, /** @type {string} */ command, /
   console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
 }
 
-function suite(/** @type {string} */ project) {
+async function suite(/** @type {string} */ project) {
   const folder = mkdtempSync(join(tmpdir(), 'unto-report-'));
   const report = join(folder, 'report.json');
-  const { status } = spawnSync(
-    bin('vitest'),
-    ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
-    { cwd: ROOT, stdio: 'inherit' },
-  );
+  const args = ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+  const child = spawn(bin('vitest'), args, { cwd: ROOT, stdio: 'inherit' });
+  const status = await new Promise((resolve) => child.once('close', resolve));
   try {
     const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
     passed += numPassedTests;
@@ -50,14 +48,16 @@ function suite(/** @type {string} */ project) {
 ensureSystem({ browser: true });
 ensureModules();
 ensureBuilt();
+for (const project of ['unit', 'api']) await suite(project);
+// Browser tests mostly wait for what they look at: types and style are checked meanwhile.
 const checked = async () => {
+  await step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]);
   await step('lint', bin('eslint'), ['.']);
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
   await step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
   await step('no circle of folders', bin('depcruise'), ['--config', '.dependency-cruiser.folders.cjs', ...WORKSPACES]);
 };
-await Promise.all([step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]), checked()]);
-for (const project of ['unit', 'api', 'e2e']) suite(project);
+await Promise.all([suite('e2e'), checked()]);
 const { tests, all } = testShare();
 console.log(`Tests are ${((100 * tests) / all).toFixed(1)} % of the code: ${tests} of ${all} lines.`);
 console.log(`${passed} passed, ${failed} failed`);

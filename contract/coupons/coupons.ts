@@ -14,6 +14,7 @@ import {
   pageQuery,
   positive,
   record,
+  unitReading,
   uuid,
   who,
   whole,
@@ -61,6 +62,7 @@ const designShape = object({
     heightMm: positive('Label height', 'mm'),
     powerPercent: within('Label power', 0, 100, '%').moreThan(0, 'Label power must be above 0.'),
     speedMmPerS: positive('Label speed', 'mm/s'),
+    reading: unitReading().nullable().default(null),
   }).noUnknown(),
   blank: object({ widthMm: positive('Blank width', 'mm'), heightMm: positive('Blank height', 'mm') }).noUnknown(),
   artwork: object({

@@ -1,6 +1,8 @@
 import { array, boolean, number, object, string } from 'yup';
 import {
+  FILM_UNITS,
   INTERVAL_UNITS,
+  LENGTH_UNITS,
   MASS_UNITS,
   OUTCOMES,
   POWER_UNITS,
@@ -168,3 +170,25 @@ export const timeZone = (label: string) =>
       return false;
     }
   });
+
+/** Units that somebody reads in, and what the panel's numbers are relative to. */
+export const unitReading = () =>
+  object({
+    units: object({
+      power: oneOf('Power on its panel', POWER_UNITS),
+      speed: oneOf('Speed on its panel', SPEED_UNITS),
+      interval: oneOf('Unit of the interval', INTERVAL_UNITS),
+      length: oneOf('Unit of lengths', LENGTH_UNITS),
+      film: oneOf('Unit of the film', FILM_UNITS),
+      mass: oneOf('Unit of mass', MASS_UNITS),
+    }).noUnknown(),
+    scale: object({
+      ratedW: positive('Rated power', 'W').nullable().default(null),
+      topSpeedMmPerS: positive('Top speed', 'mm/s').nullable().default(null),
+      dialTable: array()
+        .of(object({ x: finite('Dial'), y: positive('Speed', 'mm/s') }).noUnknown())
+        .max(100, 'A dial has at most 100 rows.')
+        .nullable()
+        .default(null),
+    }).noUnknown(),
+  }).noUnknown();

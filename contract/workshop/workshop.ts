@@ -1,5 +1,5 @@
 import { object, type InferType } from 'yup';
-import { MASS_UNITS } from '@unto/core';
+import { FILM_UNITS, INTERVAL_UNITS, LENGTH_UNITS, MASS_UNITS, SHOP_SPEED_UNITS } from '@unto/core';
 import { notNegative, oneOf, text, timeZone, uuid, whole, within } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
@@ -21,7 +21,11 @@ export const changeWorkshop = object({
   bound: within('Share that must hold in the worst case', 0.5, 0.99),
   tolerancePower: within('Power may drift by', 0, 0.5),
   toleranceFocusMm: within('Focus may drift by', 0, 10, 'mm'),
-  massUnit: oneOf('Mass shown in', MASS_UNITS),
+  speedUnit: oneOf('Speed read in', SHOP_SPEED_UNITS),
+  intervalUnit: oneOf('Line interval read in', INTERVAL_UNITS),
+  lengthUnit: oneOf('Lengths read in', LENGTH_UNITS),
+  filmUnit: oneOf('Film read in', FILM_UNITS),
+  massUnit: oneOf('Mass read in', MASS_UNITS),
   timeZone: timeZone('Time zone'),
 }).noUnknown();
 export type Workshop = Frozen<InferType<typeof changeWorkshop>>;

@@ -2,6 +2,7 @@ import { readCsv, writeCsv, type CsvRow } from '../formats/csv.js';
 import { CoreError } from '../support/core-error.js';
 import { speedToMmPerS, type SpeedUnit, SPEED_UNITS } from '../units/speed.js';
 import { intervalToMm, INTERVAL_UNITS, type IntervalUnit } from '../units/length.js';
+import { CORE_READING, fromCoreUnit, type Quantity, type UnitReading } from '../units/registry.js';
 import { designToken } from './embed.js';
 import type { CouponLayout } from './layout.js';
 import { OUTCOME_WORDS, outcomeFromWords, type Outcome } from './outcomes.js';
@@ -14,19 +15,20 @@ export interface CellOutcomes {
   readonly scrubbed?: Outcome | undefined;
 }
 
-const COLUMNS = [
+/** Headings of a coupon's table: what is keyed in at the machine in the units of its labels. */
+const columnsOf = ({ units }: UnitReading) => [
   'coupon',
   'cell',
   'block',
   'row',
   'column',
-  'power [%]',
-  'speed [mm/s]',
-  'interval [mm]',
+  `power [${units.power}]`,
+  `speed [${units.speed}]`,
+  `interval [${units.interval}]`,
   'part',
   'frequency [kHz]',
   'pulse length [ns]',
-  'focus offset [mm]',
+  `focus offset [${units.length}]`,
   'hatch angle [°]',
   'hatches',
   'coats',
@@ -38,7 +40,7 @@ const COLUMNS = [
   'rinsed',
   'scrubbed',
   'design',
-] as const;
+];
 
 /** A coupon's cells as CSV (RFC 4180), with predicted figures and the outcomes entered so far. Cells count from 1. */
 export function cellsCsv(
@@ -47,6 +49,10 @@ export function cellsCsv(
   outcomes: readonly CellOutcomes[],
 ): string {
   const byCell = new Map(outcomes.map((entry) => [entry.cell, entry]));
+  const reading = layout.design.labels.reading ?? CORE_READING;
+  const { units } = reading;
+  const read = (quantity: Quantity, value: number) =>
+    rounded(fromCoreUnit(quantity, value, units[quantity], reading.scale));
   const rows = layout.cells.map((cell) => {
     const figures = predictions[cell.index]!;
     const found = byCell.get(cell.index);
@@ -56,13 +62,13 @@ export function cellsCsv(
       block: cell.block + 1,
       row: cell.row + 1,
       column: cell.column + 1,
-      'power [%]': cell.powerPercent,
-      'speed [mm/s]': cell.speedMmPerS,
-      'interval [mm]': cell.intervalMm,
+      [`power [${units.power}]`]: read('power', cell.powerPercent),
+      [`speed [${units.speed}]`]: read('speed', cell.speedMmPerS),
+      [`interval [${units.interval}]`]: read('interval', cell.intervalMm),
       part: cell.role,
       'frequency [kHz]': cell.frequencyKHz,
       'pulse length [ns]': cell.pulseNs,
-      'focus offset [mm]': cell.focusOffsetMm,
+      [`focus offset [${units.length}]`]: cell.focusOffsetMm === null ? null : read('length', cell.focusOffsetMm),
       'hatch angle [°]': cell.angleDeg,
       hatches: cell.hatches,
       coats: cell.coats,
@@ -77,7 +83,7 @@ export function cellsCsv(
       design: cell.index === 0 ? designToken(layout.design) : '',
     };
   });
-  return writeCsv(COLUMNS, rows);
+  return writeCsv(columnsOf(reading), rows);
 }
 
 /**
@@ -106,7 +112,11 @@ export function readCellsCsv(text: string, layout: CouponLayout): CellOutcomes[]
     const cell = layout.cells[index]!;
     sameCode(row, layout.design.code);
     if (speedColumn) {
-      const found = speedToMmPerS(numberIn(row, speedColumn.name), speedColumn.unit as SpeedUnit);
+      const found = speedToMmPerS(
+        numberIn(row, speedColumn.name),
+        speedColumn.unit as SpeedUnit,
+        layout.design.labels.reading?.scale,
+      );
       agree(row, 'speed', found, cell.speedMmPerS, 'mm/s');
     }
     if (intervalColumn) {

@@ -1,4 +1,5 @@
 import { CoreError } from '../support/core-error.js';
+import { CORE_READING, readIn, type Quantity, type UnitReading } from '../units/registry.js';
 import { requireFinite, requireNotNegative, requirePositive, requireWithin } from '../support/require.js';
 
 /** What a coupon may vary, in core units: percent of full scale, mm/s, mm, kHz, ns, mm, degrees, and counts. */
@@ -30,6 +31,30 @@ export const PARAMETER_UNITS: Record<CouponParameter, string> = {
   coats: '',
   compound: '',
 };
+
+/** Parameters that panels and shops read in units of their own. */
+export const PARAMETER_QUANTITIES: Partial<Record<CouponParameter, Quantity>> = {
+  power: 'power',
+  speed: 'speed',
+  interval: 'interval',
+  focus: 'length',
+};
+
+/** A parameter's value as it reads on a panel. */
+export function readParameter(
+  parameter: CouponParameter,
+  value: number,
+  reading: UnitReading,
+): { readonly value: number; readonly unit: string } {
+  const quantity = PARAMETER_QUANTITIES[parameter];
+  return quantity ? readIn(reading, quantity, value) : { value, unit: PARAMETER_UNITS[parameter] };
+}
+
+/** What a value of an axis is called on the blank: short, as it is keyed in at the machine; compounds go by letters. */
+export function axisLabel({ labels }: CouponDesign, parameter: CouponParameter, value: number): string {
+  if (parameter === 'compound') return String.fromCharCode(64 + value);
+  return String(Number(readParameter(parameter, value, labels.reading ?? CORE_READING).value.toPrecision(3)));
+}
 
 /** Counted things: whole numbers, 1 and up. Hatches: 1 is one direction, 2 crosses it at a right angle. */
 const COUNTED: Partial<Record<CouponParameter, number>> = { hatches: 2, passes: 99, coats: 5, compound: 9 };
@@ -80,6 +105,8 @@ export interface CouponDesign {
     readonly heightMm: number;
     readonly powerPercent: number;
     readonly speedMmPerS: number;
+    /** Units the labels are burnt in, as they were when it was designed; as the core counts where none is said. */
+    readonly reading?: UnitReading | null | undefined;
   };
   readonly blank: { readonly widthMm: number; readonly heightMm: number };
   /** Compounds of the blocks, by id, where an axis varies the compound. */

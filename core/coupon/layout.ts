@@ -1,5 +1,12 @@
 import { CoreError } from '../support/core-error.js';
-import { axisValues, checkDesign, type CouponDesign, type CouponLimits, type CouponParameter } from './design.js';
+import {
+  axisLabel,
+  axisValues,
+  checkDesign,
+  type CouponDesign,
+  type CouponLimits,
+  type CouponParameter,
+} from './design.js';
 import { textWidth, type Point } from './label-strokes.js';
 import { placeQr, type CouponQr } from './qr.js';
 
@@ -126,11 +133,6 @@ function cornerMarks({ xMm, yMm, widthMm, heightMm }: CouponFrame): Point[][] {
   );
 }
 
-/** Label of a value: short, without trailing zeros. */
-export function labelText(value: number): string {
-  return String(Number(value.toPrecision(3)));
-}
-
 interface Grid {
   readonly columns: number[];
   readonly rows: number[];
@@ -153,7 +155,9 @@ function measure(design: CouponDesign): Grid {
   const rows = axisValues(design.axes.y);
   const blocks = design.axes.block ? axisValues(design.axes.block) : [Number.NaN];
   const letter = design.labels.heightMm;
-  const leftMm = Math.max(...rows.map((value) => textWidth(labelText(value), letter))) + letter * 0.6;
+  const leftMm =
+    Math.max(...rows.map((value) => textWidth(axisLabel(design, design.axes.y.parameter, value), letter))) +
+    letter * 0.6;
   const headMm = letter * (design.axes.block ? 3.2 : 1.6);
   const pitchX = design.cell.widthMm + design.gapMm;
   const cellTextMm = design.labels.at === 'each' ? cellLetterMm(design, columns, rows) : 0;
@@ -186,7 +190,7 @@ function measure(design: CouponDesign): Grid {
 const STRIP_OFF_MM = 3;
 
 function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
-  const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(x, y), 1))));
+  const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(design, x, y), 1))));
   const letter = Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.3) / widest);
   if (letter < SMALLEST_LETTER_MM) {
     throw new CoreError(
@@ -198,13 +202,9 @@ function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): 
   return letter;
 }
 
-/** Compounds are called by letters on the blank; the working sheet says which is which. */
-function blockText(parameter: CouponParameter, value: number): string {
-  return parameter === 'compound' ? String.fromCharCode(64 + value) : labelText(value);
-}
-
-function cellText(x: number, y: number): string {
-  return `${labelText(x)}/${labelText(y)}`;
+function cellText(design: CouponDesign, x: number, y: number): string {
+  const { axes } = design;
+  return `${axisLabel(design, axes.x.parameter, x)}/${axisLabel(design, axes.y.parameter, y)}`;
 }
 
 interface BlockTask {
@@ -224,11 +224,11 @@ function placeBlock(task: BlockTask): void {
   const letter = design.labels.heightMm;
   const first = left + grid.leftMm;
   if (design.axes.block) {
-    const text = blockText(design.axes.block.parameter, blockValue);
+    const text = axisLabel(design, design.axes.block.parameter, blockValue);
     labels.push({ text, xMm: first, yMm: top - letter, heightMm: letter });
   }
   grid.columns.forEach((value, column) => {
-    const text = labelText(value);
+    const text = axisLabel(design, design.axes.x.parameter, value);
     const centre = first + column * grid.pitchX + design.cell.widthMm / 2;
     const fits = Math.min(letter, (grid.pitchX * 0.95) / textWidth(text, 1));
     labels.push({
@@ -241,14 +241,15 @@ function placeBlock(task: BlockTask): void {
   grid.rows.forEach((value, row) => {
     const y = rowY(task, row);
     const fits = Math.min(letter, grid.pitchY * 0.9);
-    labels.push({ text: labelText(value), xMm: left, yMm: y + (design.cell.heightMm - fits) / 2, heightMm: fits });
+    const text = axisLabel(design, design.axes.y.parameter, value);
+    labels.push({ text, xMm: left, yMm: y + (design.cell.heightMm - fits) / 2, heightMm: fits });
     grid.columns.forEach((columnValue, column) => {
       const x = first + column * grid.pitchX;
       cells.push(makeCell(task, { role: 'grid', row, column, xMm: x, yMm: y }, columnValue, value));
       if (grid.cellTextMm) {
-        const text = cellText(columnValue, value);
-        const centred = x + (design.cell.widthMm - textWidth(text, grid.cellTextMm)) / 2;
-        labels.push({ text, xMm: centred, yMm: y - grid.cellTextMm * 1.4, heightMm: grid.cellTextMm });
+        const both = cellText(design, columnValue, value);
+        const centred = x + (design.cell.widthMm - textWidth(both, grid.cellTextMm)) / 2;
+        labels.push({ text: both, xMm: centred, yMm: y - grid.cellTextMm * 1.4, heightMm: grid.cellTextMm });
       }
     });
   });

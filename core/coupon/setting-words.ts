@@ -1,17 +1,27 @@
+import { CORE_READING, readIn, type Quantity, type UnitReading } from '../units/registry.js';
 import type { CellSetting } from './layout.js';
 
-/** A cell's setting in words and units: power, speed and interval always, the rest where it says something. */
-export function settingWords(cell: CellSetting): string {
+/**
+ * A cell's setting in words and units: power, speed and interval always, the rest where it says something.
+ * @param reading units to say it in; as the core counts where nobody says
+ */
+export function settingWords(cell: CellSetting, reading: UnitReading = CORE_READING): string {
+  const read = (quantity: Quantity, value: number) => {
+    const shown = readIn(reading, quantity, value);
+    return `${number(shown.value)} ${shown.unit === '0-1000' ? 'of 1000' : shown.unit}`;
+  };
   return [
-    `${number(cell.powerPercent)} %`,
-    `${number(cell.speedMmPerS)} mm/s`,
-    `${number(cell.intervalMm)} mm`,
+    read('power', cell.powerPercent),
+    read('speed', cell.speedMmPerS),
+    read('interval', cell.intervalMm),
     cell.passes > 1 ? `${cell.passes} passes` : '',
     cell.hatches > 1 ? 'crossed' : '',
     cell.angleDeg === 0 ? '' : `${number(cell.angleDeg)}°`,
     cell.frequencyKHz === null ? '' : `${number(cell.frequencyKHz)} kHz`,
     cell.pulseNs === null ? '' : `${number(cell.pulseNs)} ns`,
-    cell.focusOffsetMm === null ? '' : `focus ${cell.focusOffsetMm > 0 ? '+' : ''}${number(cell.focusOffsetMm)} mm`,
+    cell.focusOffsetMm === null
+      ? ''
+      : `focus ${cell.focusOffsetMm > 0 ? '+' : ''}${read('length', cell.focusOffsetMm)}`,
     cell.coats > 1 ? `${cell.coats} coats` : '',
   ]
     .filter(Boolean)

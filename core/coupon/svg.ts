@@ -30,7 +30,7 @@ ${cells}
 
 function cellGroup(cell: CouponLayout['cells'][number], { design }: CouponLayout): string {
   const top = design.blank.heightMm - cell.yMm - design.cell.heightMm;
-  const setting = settingWords(cell);
+  const setting = settingWords(cell, design.labels.reading ?? undefined);
   const shape =
     design.fill === 'filled'
       ? `<rect x="${mm(cell.xMm)}" y="${mm(top)}" width="${mm(design.cell.widthMm)}" height="${mm(design.cell.heightMm)}"/>`

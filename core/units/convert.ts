@@ -26,8 +26,9 @@ const DIMENSIONS: readonly Readonly<Record<string, number>>[] = [
 export function convertUnit(value: number, from: string, to: string): number {
   requireFinite('value', value);
   if (from === to) return value;
-  const group = DIMENSIONS.find((units) => to in units);
-  const [a, b] = [group?.[from], group?.[to]];
+  const group = DIMENSIONS.find((units) => Object.hasOwn(units, to));
+  const factor = (unit: string) => (group && Object.hasOwn(group, unit) ? group[unit] : undefined);
+  const [a, b] = [factor(from), factor(to)];
   if (a === undefined || b === undefined) {
     const known = group ? ` It can be given in ${Object.keys(group).join(', ')}.` : '';
     throw new CoreError('unit.unknown', `“${from}” does not turn into ${to}.${known}`);

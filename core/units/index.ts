@@ -4,4 +4,5 @@ export * from './length.js';
 export * from './mass.js';
 export * from './monotone-cubic.js';
 export * from './power.js';
+export * from './registry.js';
 export * from './speed.js';

@@ -18,6 +18,7 @@ export const MM_PER_INCH = 25.4;
 
 /**
  * Line interval in mm.
+ * @param value above 0, in `unit`
  * @throws value.not-positive, unit.unknown
  * @example intervalToMm(340, 'lines/in') // 0.0747
  */
@@ -30,28 +31,13 @@ export function intervalToMm(value: number, unit: IntervalUnit): number {
   throw new CoreError('unit.unknown', `Unknown interval unit “${String(unit)}”.`, { path: 'interval' });
 }
 
-/** A line interval in mm shown in another unit. Inverse of intervalToMm. */
+/**
+ * A line interval in mm, above 0, shown in another unit. Inverse of intervalToMm.
+ * @throws value.not-positive, unit.unknown
+ * @example intervalFromMm(0.0635, 'lines/in') // 400
+ */
 export function intervalFromMm(mm: number, unit: IntervalUnit): number {
   requirePositive('interval', mm);
-  if (unit === 'mm') return mm;
-  if (unit === 'in') return mm / MM_PER_INCH;
-  return intervalToMm(mm, unit);
-}
-
-/** Film thickness in µm from µm or mil. @throws value.not-positive */
-export function filmToUm(value: number, unit: FilmUnit): number {
-  requirePositive('film', value);
-  return unit === 'mil' ? value * MM_PER_INCH : value;
-}
-
-/** Film thickness shown in µm or mil. */
-export function filmFromUm(um: number, unit: FilmUnit): number {
-  requirePositive('film', um);
-  return unit === 'mil' ? um / MM_PER_INCH : um;
-}
-
-/** A length of part or stock in mm. @throws value.not-positive */
-export function lengthToMm(value: number, unit: LengthUnit): number {
-  requirePositive('length', value);
-  return unit === 'in' ? value * MM_PER_INCH : value;
+  // Lines per length are their own inverse.
+  return unit === 'in' ? mm / MM_PER_INCH : intervalToMm(mm, unit);
 }

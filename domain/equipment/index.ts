@@ -1,2 +1,3 @@
 export * from './burn-setup.js';
 export * from './fitted-equipment.js';
+export * from './reading.js';

@@ -9,6 +9,8 @@ import {
   type InventoryKind,
   type InventoryReport,
 } from '@unto/contract';
+import { shopUnits } from '@unto/domain';
+import { workshop } from '../workshop/service.js';
 import { stableJson, type Context } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { createInventoryItem, listInventory, retireInventoryItem, reviseInventoryItem } from './service.js';
@@ -37,6 +39,7 @@ export async function exportInventoryCsv(
     query.kind,
     all.filter(({ kind }) => kind === query.kind),
     (id) => names.get(id) ?? '',
+    shopUnits(await workshop(context)),
   );
 }
 

@@ -1,4 +1,13 @@
-import { convertUnit, CoreError, readCsv, writeCsv, type CsvRow } from '@unto/core';
+import {
+  convertUnit,
+  CoreError,
+  quantityOfUnit,
+  readCsv,
+  usableUnits,
+  writeCsv,
+  type CsvRow,
+  type UnitChoice,
+} from '@unto/core';
 import {
   LATER_FIELDS,
   RENAMED_FIELDS,
@@ -66,35 +75,44 @@ function asCalledNow(kind: InventoryKind, body: object): object {
   return Object.fromEntries(Object.entries(body).map(([key, value]) => [renamed[key] ?? key, value]));
 }
 
-const heading = ({ label, unit }: ShelfField) => (unit && !unit.startsWith('of ') ? `${label} [${unit}]` : label);
+const headed = (label: string, unit: string) => (unit && !unit.startsWith('of ') ? `${label} [${unit}]` : label);
+const heading = ({ label, unit }: ShelfField) => headed(label, unit);
 
-/** Items of one kind as CSV: a column a field with its unit, links by name and id, tables in one cell. */
+/** The unit a field is written out in: the shop's where it has one for it. */
+function unitIn(units: UnitChoice, { unit, kind }: ShelfField): string {
+  const quantity = kind === 'number' ? quantityOfUnit(unit) : null;
+  return quantity && usableUnits(quantity, {}).includes(units[quantity]) ? units[quantity] : unit;
+}
+
+/** Items of one kind as CSV: a column a field in the shop's unit, links by name and id, tables in one cell. */
 export function inventoryCsv(
   kind: InventoryKind,
   items: readonly InventoryItem[],
   nameOf: (id: string) => string,
+  units: UnitChoice,
 ): string {
   const fields = shelfFields(kind);
+  const columnOf = (field: ShelfField) => headed(field.label, unitIn(units, field));
   const columns = [
     'id',
     'retired',
-    ...fields.flatMap((field) => (field.kind === 'link' ? [heading(field), `${field.label} id`] : [heading(field)])),
+    ...fields.flatMap((field) => (field.kind === 'link' ? [columnOf(field), `${field.label} id`] : [columnOf(field)])),
   ];
   const rows = items.map((item) => {
     const body = item.body as unknown as Record<string, unknown>;
     const row: Record<string, string | number | null> = { id: item.id, retired: item.retired ? 'yes' : 'no' };
     for (const field of fields) {
       if (field.kind === 'link') {
-        row[heading(field)] = body[field.key] ? nameOf(String(body[field.key])) : '';
+        row[columnOf(field)] = body[field.key] ? nameOf(String(body[field.key])) : '';
         row[`${field.label} id`] = (body[field.key] as string | null) ?? '';
-      } else row[heading(field)] = cellOf(field, body[field.key]);
+      } else row[columnOf(field)] = cellOf(field, body[field.key], unitIn(units, field));
     }
     return row;
   });
   return writeCsv(columns, rows);
 }
 
-function cellOf(field: ShelfField, value: unknown): string | number | null {
+function cellOf(field: ShelfField, value: unknown, unit: string): string | number | null {
   if (value === null || value === undefined) return null;
   switch (field.kind) {
     case 'yes':
@@ -107,8 +125,10 @@ function cellOf(field: ShelfField, value: unknown): string | number | null {
         .join(ROWS);
     case 'file':
       return `${(value as { hash: string }).hash}${CELLS}${(value as { name: string }).name}`;
+    case 'number':
+      return unit === field.unit ? (value as number) : convertUnit(value as number, field.unit, unit);
     default:
-      return value as string | number;
+      return value as string;
   }
 }
 

@@ -1,15 +1,19 @@
 import pdfmake from 'pdfmake';
 import {
+  axisLabel,
   axisValues,
   cardSvg,
+  CORE_READING,
   couponSvg,
   couponRunTime,
-  labelText,
-  PARAMETER_UNITS,
+  readIn,
+  readParameter,
   referenceCard,
   stepScaleSvg,
   type CardSize,
   type CouponAxis,
+  type Quantity,
+  type UnitReading,
 } from '@unto/core';
 import { rowMotion } from '@unto/domain';
 import { find, type Context } from '../db/context.js';
@@ -65,7 +69,8 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
   const on = await couponOnEquipment(context, coupon);
   const names = await namesOf(context, [coupon.substrateId, coupon.compoundId, coupon.headId, coupon.lensId]);
   const name = (id: string | null) => (id ? (names.get(id) ?? '') : 'no compound');
-  const { code, blank } = coupon.design;
+  const { code, blank, labels } = coupon.design;
+  const reading = labels.reading ?? CORE_READING;
   return pdf(`${code}.pdf`, {
     pageSize: 'A4',
     pageMargins: [42, 40, 42, 40],
@@ -82,9 +87,9 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
             width: '*',
             stack: [
               { text: 'About it', bold: true },
-              `${on.layout.cells.length} cells, blank ${blank.widthMm} × ${blank.heightMm} mm`,
+              `${on.layout.cells.length} cells, blank ${read(reading, 'length', blank.widthMm)} × ${read(reading, 'length', blank.heightMm)}`,
               `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.equipment.machine)) / 60)} min to burn`,
-              `focus offset ${coupon.focusOffsetMm} mm`,
+              `focus offset ${read(reading, 'length', coupon.focusOffsetMm)}`,
               ...unreachableLines(on),
             ],
           },
@@ -101,7 +106,10 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
         height: blank.heightMm * PT_PER_MM,
         margin: [0, 12, 0, 2],
       },
-      { text: `At true scale when printed at 100 %: the blank measures ${blank.widthMm} mm across.`, fontSize: 8 },
+      {
+        text: `At true scale when printed at 100 %: the blank measures ${read(reading, 'length', blank.widthMm)} across.`,
+        fontSize: 8,
+      },
       { text: 'Notes', bold: true, margin: [0, 8, 0, 0] },
       ...Array.from({ length: 4 }, () => ({
         canvas: [{ type: 'line', x1: 0, y1: 18, x2: 510, y2: 18, lineWidth: 0.5, lineColor: '#999' }],
@@ -111,21 +119,35 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
 }
 
 function axisLines({ layout: { design } }: CouponOnEquipment): string[] {
-  const line = (title: string, axis: CouponAxis) =>
-    `${title}: ${axis.parameter} ${axisValues(axis).map(labelText).join(', ')} ${PARAMETER_UNITS[axis.parameter]}`;
+  const reading = design.labels.reading ?? CORE_READING;
+  const line = (title: string, axis: CouponAxis) => {
+    const { unit } = readParameter(axis.parameter, axisValues(axis)[0]!, reading);
+    const values = axisValues(axis).map((value) => axisLabel(design, axis.parameter, value));
+    return `${title}: ${axis.parameter} ${values.join(', ')} ${unit}`;
+  };
   const { fixed, axes } = design;
   const varied = [axes.x, axes.y, ...(axes.block ? [axes.block] : [])].map(({ parameter }) => parameter);
-  const held = [
-    varied.includes('power') ? '' : `power ${fixed.powerPercent} %`,
-    varied.includes('speed') ? '' : `speed ${fixed.speedMmPerS} mm/s`,
-    varied.includes('interval') ? '' : `interval ${fixed.intervalMm} mm`,
-  ].filter(Boolean);
+  const held = (
+    [
+      ['power', fixed.powerPercent],
+      ['speed', fixed.speedMmPerS],
+      ['interval', fixed.intervalMm],
+    ] as const
+  )
+    .filter(([parameter]) => !varied.includes(parameter))
+    .map(([parameter, value]) => `${parameter} ${read(reading, parameter, value)}`);
   return [
     line('across', axes.x),
     line('down', axes.y),
     ...(axes.block ? [line('blocks', axes.block)] : []),
     ...(held.length ? [`held: ${held.join(', ')}`] : []),
   ];
+}
+
+/** A value with its unit as it reads at the machine. */
+function read(reading: UnitReading, quantity: Quantity, value: number): string {
+  const shown = readIn(reading, quantity, value);
+  return `${Number(shown.value.toPrecision(4))} ${shown.unit === '0-1000' ? 'of 1000' : shown.unit}`;
 }
 
 function unreachableLines({ layout }: CouponOnEquipment): string[] {

@@ -9,7 +9,7 @@ import {
   type Figure,
 } from '@unto/core';
 import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
-import { powerSource, type FittedEquipment } from '@unto/domain';
+import { panelScale, powerSource, type FittedEquipment } from '@unto/domain';
 import { storedPieces } from '../coat/stored.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -88,14 +88,8 @@ export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interv
   const powerPercent = atField('power.value', () =>
     powerToPercent(request.power.value, request.power.unit, head.ratedW),
   );
-  const dialTable = machine.dialTable.length
-    ? machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS }))
-    : null;
   const speedMmPerS = atField('speed.value', () =>
-    speedToMmPerS(request.speed.value, request.speed.unit, {
-      topSpeedMmPerS: machine.topSpeedMmPerS,
-      dialTable,
-    }),
+    speedToMmPerS(request.speed.value, request.speed.unit, panelScale(equipment)),
   );
   if (speedMmPerS !== null && speedMmPerS > machine.topSpeedMmPerS * (1 + 1e-9)) {
     throw fault(

@@ -11,6 +11,10 @@ const FIRST_SETTINGS: Workshop = {
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
+  speedUnit: 'mm/s',
+  intervalUnit: 'mm',
+  lengthUnit: 'mm',
+  filmUnit: 'µm',
   massUnit: 'g',
   timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
 };

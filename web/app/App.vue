@@ -14,7 +14,7 @@ import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
 import { ref } from 'vue';
 
-const INDEX = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice'] as const;
+const INDEX = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice', 'shop'] as const;
 const shop = useShop();
 const outbox = useOutbox();
 const timers = useTimers();

@@ -67,6 +67,7 @@ export const router = createRouter({
       component: () => import('../stated-settings/StatedSettingsView.vue'),
       meta: { index: 'practice', title: 'Practice' },
     },
+    { path: '/shop', component: () => import('../shop/ShopView.vue'), meta: { index: 'shop', title: 'Shop' } },
     {
       path: '/:rest(.*)*',
       component: () => import('./NowhereView.vue'),

@@ -26,10 +26,12 @@ import CautionStrip from '../station/CautionStrip.vue';
 import { formatMoment } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import TextField from '../ui/TextField.vue';
+import { useUnits } from '../ui/useUnits';
 
 /** Which method and compound, why, and how sure that is: everything offered side by side under the weights that count here. */
 const ticket = useTicket();
 const shop = useShop();
+const units = useUnits();
 const change = useTicketChange();
 const notices = useNotices();
 const router = useRouter();
@@ -225,7 +227,8 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
             <strong>Prove it first:</strong> no scrubbed coupon of {{ chosen.name }} on this substrate under this lens.
           </li>
           <li v-if="shortBy > 0">
-            {{ Math.ceil(shortBy) }} g more than the shelf holds are needed for {{ ticket.ticket!.pieces }} pieces.
+            {{ units.rounded('mass', Math.ceil(shortBy), 0.1) }} more than the shelf holds are needed for
+            {{ ticket.ticket!.pieces }} pieces.
           </li>
           <li v-if="!doubts.length && !unproved && shortBy <= 0" class="quiet">
             Nothing: proved on this substrate, and the shelf holds enough.

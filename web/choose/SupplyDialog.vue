@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { useShop } from '../stores/shop';
-import { formatFigure, formatMoney, withUnit } from '../ui/format';
+import { formatMoney } from '../ui/format';
 import { purchaseWords, type Supply, type SupplyRow } from './supply';
+import { useUnits } from '../ui/useUnits';
 
 /** What this job, a month and a year cost with each compound that is offered, in whole containers. */
 const open = defineModel<boolean>({ required: true });
 defineProps<{ rows: readonly SupplyRow[]; pieces: number }>();
 const shop = useShop();
+const units = useUnits();
 const money = (minor: number) => formatMoney(minor, shop.workshop!.currency);
-const grams = (value: number) => withUnit(Number(formatFigure(value, 3).replace(/\s/g, '')), 'g');
+const grams = (value: number) => units.text('mass', value, 3);
 const spell = (row: SupplyRow, supply: Supply | null) =>
   supply ? purchaseWords(supply.buy, row.compound.body.sizes) : '';
 </script>

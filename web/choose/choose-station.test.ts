@@ -169,7 +169,7 @@ describe('the Choose station', () => {
     const { page } = await open();
     await page.find(`${by('option-Quick')} input`).setValue();
     // 30 pieces at half a gram, three on the shelf.
-    expect(page.find(by('todo')).text()).toMatch(/12 g more than the shelf holds are needed for 30 pieces/);
+    expect(page.find(by('todo')).text()).toMatch(/12\sg more than the shelf holds are needed for 30 pieces/);
   });
 
   it('takes the first without a word and another only with a reason', async () => {

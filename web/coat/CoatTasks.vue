@@ -21,6 +21,7 @@ import StorePanel from './StorePanel.vue';
 import TrendPanel from './TrendPanel.vue';
 import { useCoat } from './useCoat';
 import { usePicture } from './usePicture';
+import { useUnits } from '../ui/useUnits';
 
 /** Plan the coat, lay and weigh it, read it, let it dry by the timer, store it; how each hand lays. */
 const CoatChart = defineAsyncComponent(() => import('../window/WindowChart.vue'));
@@ -34,6 +35,7 @@ const TASKS = [
 ] as const;
 const ticket = useTicket();
 const shop = useShop();
+const units = useUnits();
 const router = useRouter();
 const coat = useCoat();
 const { plan, left, spares, drying, newest } = coat;
@@ -45,7 +47,7 @@ const trend = useTemplateRef<InstanceType<typeof TrendPanel>>('trend');
 const option = computed(() => {
   const shown = trend.value;
   return shown?.points.length && shop.theme
-    ? trendChart({ points: shown.points, band: shown.band, colours: themeColours() })
+    ? trendChart({ points: shown.points, band: shown.band, units, colours: themeColours() })
     : null;
 });
 const batch = computed(() => left.value + (spares.value || 0));

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useTicket } from '../stores/ticket';
-import { formatFigure, withUnit } from '../ui/format';
+import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import type { Coat } from './useCoat';
 import { changeInWords, FINDINGS, VERDICTS } from './words';
+import { useUnits } from '../ui/useUnits';
 
 /** What is known of the newest coat, against its band, and what to do next time. */
 const props = defineProps<{ coat: Coat }>();
+const units = useUnits();
 const { body, verdict, newest, containers } = props.coat;
 const ticket = useTicket();
 const uneven = computed(() => verdict.value?.findings.map((finding) => FINDINGS[finding]) ?? []);
@@ -32,11 +34,9 @@ const leftInCan = computed(() => {
     data-test-id="film-verdict"
   >
     <p>
-      <strong>{{ VERDICTS[verdict.judgement.verdict] }}</strong> {{ formatFigure(verdict.film.value) }} µm dry<template
-        v-if="newest"
-      >
-        on {{ newest.pieces }} pieces</template
-      >, wanted {{ body.dryFilmMinUm }}–{{ withUnit(body.dryFilmMaxUm, 'µm') }}.
+      <strong>{{ VERDICTS[verdict.judgement.verdict] }}</strong>
+      {{ units.figure('film', verdict.film.value) }} dry<template v-if="newest"> on {{ newest.pieces }} pieces</template
+      >, wanted {{ units.span('film', body.dryFilmMinUm, body.dryFilmMaxUm) }}.
       <template v-if="verdict.judgement.possible.length > 1"
         >It may still be
         {{ verdict.judgement.possible.filter((word) => word !== verdict!.judgement.verdict).join(' or ') }}.</template
@@ -47,7 +47,7 @@ const leftInCan = computed(() => {
     <p v-for="[one, other] in verdict.contradictions" :key="one + other" data-test-id="coat-contradiction">
       {{ one.charAt(0).toUpperCase() + one.slice(1) }} and {{ other }} cannot both be right: read one of them again.
     </p>
-    <p v-if="verdict.change" data-test-id="coat-change">Next time: {{ changeInWords(verdict.change) }}</p>
+    <p v-if="verdict.change" data-test-id="coat-change">Next time: {{ changeInWords(verdict.change, units) }}</p>
     <p v-if="newest?.afterPotLife" class="fault">
       Its mix was past its time when this was laid: prove it on a coupon before it goes on pieces.
     </p>

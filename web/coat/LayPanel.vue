@@ -20,12 +20,14 @@ import TimerRow from './TimerRow.vue';
 import CoatVerdict from './CoatVerdict.vue';
 import ScaleButton from './ScaleButton.vue';
 import type { Coat } from './useCoat';
+import { useUnits } from '../ui/useUnits';
 
 /** At the bench: shake, weigh the container, lay, weigh again, let it dry by the timer. */
 const props = defineProps<{ coat: Coat }>();
 const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest } = props.coat;
 const ticket = useTicket();
 const shop = useShop();
+const units = useUnits();
 const outbox = useOutbox();
 const { act } = useAct();
 const partsWeighed = ref(false);
@@ -102,7 +104,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
 
 <template>
   <p class="quiet">
-    {{ body.distanceMinMm }}–{{ body.distanceMaxMm }} mm away · {{ body.coats }} even coat{{
+    {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }} away · {{ body.coats }} even coat{{
       body.coats > 1 ? 's' : ''
     }}
     · dries by itself in {{ formatDuration(body.dryS) }}, no fan

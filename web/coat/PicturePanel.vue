@@ -8,9 +8,11 @@ import BringPicture from '../pictures/BringPicture.vue';
 import NumberField from '../ui/NumberField.vue';
 import { useTicket } from '../stores/ticket';
 import type { CoatPictureState } from './usePicture';
+import { useUnits } from '../ui/useUnits';
 
 /** The last free moment: a picture of the dry coat, what is wrong with it and where, and what that would cost the mark. */
 const props = defineProps<{ picture: CoatPictureState }>();
+const units = useUnits();
 const { size, opened, uses, map, judgement, fault, working, busy, bring, take, keep } = props.picture;
 const shop = useShop();
 const ticket = useTicket();
@@ -49,8 +51,8 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
   <p v-if="fault" class="fault" role="alert" data-test-id="picture-fault">{{ fault }}</p>
   <template v-if="opened">
     <div class="form-grid">
-      <NumberField v-model="size.widthMm" label="Coat width" unit="mm" test-id="picture-width" />
-      <NumberField v-model="size.heightMm" label="Coat height" unit="mm" test-id="picture-height" />
+      <NumberField v-model="size.widthMm" label="Coat width" quantity="length" test-id="picture-width" />
+      <NumberField v-model="size.heightMm" label="Coat height" quantity="length" test-id="picture-height" />
     </div>
     <div class="line">
       <label class="check"><input v-model="uses.bare" type="checkbox" data-test-id="use-bare" /> bare mark</label>
@@ -71,8 +73,8 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
         <ol v-if="judgement.places.some(({ ofArtwork }) => ofArtwork > 0)" class="places" data-test-id="picture-places">
           <li v-for="(place, i) in judgement.places.filter(({ ofArtwork }) => ofArtwork > 0).slice(0, 6)" :key="i">
             <strong>{{ FAULT_WORDS[place.fault] }}</strong>,
-            <span class="mono">{{ place.widthMm.toFixed(0) }} × {{ place.heightMm.toFixed(0) }} mm</span> at
-            <span class="mono">{{ place.xMm.toFixed(0) }}, {{ place.yMm.toFixed(0) }} mm</span>: about
+            <span class="mono">{{ units.size(place.widthMm, place.heightMm, 1) }}</span> at
+            <span class="mono">{{ units.size(place.xMm, place.yMm, 1, ', ') }}</span>: about
             {{ Math.round(100 * place.film) }} % of a good film, {{ percent(place.ofArtwork) }} of the artwork
           </li>
         </ol>

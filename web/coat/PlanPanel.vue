@@ -6,13 +6,15 @@ import { computed } from 'vue';
 import { useAct } from '../stores/useAct';
 import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
-import { formatDay, formatDuration, formatFigure, formatMoney, formatNumber, withUnit } from '../ui/format';
+import { formatDay, formatDuration, formatMoney, formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import type { Coat } from './useCoat';
+import { useUnits } from '../ui/useUnits';
 
 /** What the batch takes: strokes, compound out of which containers, a mix to measure out, and how this coat is handled. */
 const props = defineProps<{ coat: Coat }>();
+const units = useUnits();
 const { body, left, spares, strokes, stroke, plan, mix, ready, mixes } = props.coat;
 const shop = useShop();
 const { act } = useAct();
@@ -66,7 +68,7 @@ async function startMix(): Promise<void> {
       {{ body.coats }} coat{{ body.coats > 1 ? 's, crossed,' : '' }} of about {{ strokes.perCoat }} stroke{{
         strokes.perCoat > 1 ? 's' : ''
       }}
-      from {{ body.distanceMinMm }}–{{ withUnit(body.distanceMaxMm, 'mm') }}
+      from {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }}
       <GradeMark :figure="strokesFigure" title="Strokes" />
     </dd>
     <template v-if="mix">
@@ -84,14 +86,14 @@ async function startMix(): Promise<void> {
       <p v-if="ready.fault" class="fault">{{ ready.fault }}</p>
       <template v-else-if="ready.result">
         <p v-for="use in ready.result.use" :key="use.id">
-          {{ use.name }}: <span class="mono">{{ formatFigure(use.takeG) }} g</span> of
-          <span class="mono">{{ formatFigure(use.leftG) }} g</span>
+          {{ use.name }}: <span class="mono">{{ units.figure('mass', use.takeG) }}</span> of
+          <span class="mono">{{ units.figure('mass', use.leftG) }}</span>
         </p>
         <p v-for="left_out in ready.result.passedOver" :key="left_out.name" class="quiet small">
           Not {{ left_out.name }}: {{ left_out.why }}
         </p>
         <p v-if="bought" class="buy" data-test-id="coat-buy">
-          <strong>{{ formatFigure(ready.result.shortG) }} g short.</strong> Buy {{ bought }}
+          <strong>{{ units.figure('mass', ready.result.shortG) }} short.</strong> Buy {{ bought }}
         </p>
       </template>
     </dd>

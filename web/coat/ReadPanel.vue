@@ -9,15 +9,16 @@ import { useAct } from '../stores/useAct';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { choicesOf } from '../ui/choices';
-import { formatFigure, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import { orFault } from '../ui/or-fault';
 import CoatVerdict from './CoatVerdict.vue';
 import type { Coat } from './useCoat';
+import { useUnits } from '../ui/useUnits';
 
 /** A comb set on the wet film, and what the eye sees: each is worth a thickness with its interval. */
 const props = defineProps<{ coat: Coat }>();
+const units = useUnits();
 const { body, newest, plan } = props.coat;
 const ticket = useTicket();
 const { act, busy } = useAct();
@@ -49,19 +50,17 @@ async function keep<K extends CoatReadingKind>(kind: K, entries: CoatEntriesOf[K
   <section class="how">
     <h3>Wet-film comb</h3>
     <p class="quiet small">
-      Set it upright on the fresh coat: about {{ withUnit(Math.round(plan.wet.value), 'µm') }} wet is wanted.
+      Set it upright on the fresh coat: about {{ units.text('film', Math.round(plan.wet.value)) }} wet is wanted.
     </p>
     <div class="form-grid">
-      <NumberField v-model="comb.wettedUm" label="Deepest tooth wetted" unit="µm" test-id="comb-wet" />
-      <NumberField v-model="comb.dryToothUm" label="Next tooth, still dry" unit="µm" test-id="comb-dry" />
+      <NumberField v-model="comb.wettedUm" label="Deepest tooth wetted" quantity="film" test-id="comb-wet" />
+      <NumberField v-model="comb.dryToothUm" label="Next tooth, still dry" quantity="film" test-id="comb-dry" />
     </div>
     <div class="line">
       <p v-if="!typed" class="quiet small">Two teeth make a reading.</p>
       <p v-else-if="read.fault" class="fault" data-test-id="comb-fault">{{ read.fault }}</p>
       <p v-else-if="read.result" data-test-id="comb-film">
-        <span class="mono"
-          >{{ formatFigure(read.result.interval!.low) }}–{{ formatFigure(read.result.interval!.high) }} µm</span
-        >
+        <span class="mono">{{ units.figures('film', read.result.interval!.low, read.result.interval!.high) }}</span>
         dry
         <GradeMark :figure="read.result" title="Film by the comb" />
       </p>
@@ -96,7 +95,7 @@ async function keep<K extends CoatReadingKind>(kind: K, entries: CoatEntriesOf[K
     </div>
     <div class="line">
       <p>
-        <span class="mono">{{ formatFigure(seen.interval!.low) }}–{{ formatFigure(seen.interval!.high) }} µm</span> dry
+        <span class="mono">{{ units.figures('film', seen.interval!.low, seen.interval!.high) }}</span> dry
         <GradeMark :figure="seen" title="Film by its looks" />
       </p>
       <Button

@@ -7,12 +7,14 @@ import { computed } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
-import { formatDay, formatFigure, formatNumber, withUnit } from '../ui/format';
+import { formatDay, formatFigure } from '../ui/format';
 import type { Coat } from './useCoat';
 import { changeInWords } from './words';
+import { useUnits } from '../ui/useUnits';
 
 /** How each hand has laid this compound: mean, drift, and what would bring it into the band. */
 const props = defineProps<{ coat: Coat }>();
+const units = useUnits();
 const { body, compound } = props.coat;
 const shop = useShop();
 const { data, error } = useQuery({
@@ -60,21 +62,23 @@ defineExpose({ points, band });
   <section v-for="{ who, trend, change } in people" :key="who" class="person" data-test-id="trend-person">
     <h3>{{ who }}</h3>
     <p>
-      <span class="mono">{{ formatFigure(trend.meanUm) }} µm</span> on average of {{ trend.count }},
+      <span class="mono">{{ units.figure('film', trend.meanUm) }}</span> on average of {{ trend.count }},
       {{ trend.inBand }} in the band; {{ DRIFTS[trend.verdict]
       }}<template v-if="trend.drift && trend.verdict !== 'steady'"
-        >, {{ formatFigure(Math.abs(trend.drift.perMonthUm), 2) }} µm a month</template
+        >, {{ units.figure('film', Math.abs(trend.drift.perMonthUm), 2) }} a month</template
       >.
       <template v-if="trend.next"
         >The next falls between
         <span class="mono"
-          >{{ formatFigure(trend.next.lowUm, 2) }} and
-          {{ withUnit(Number(trend.next.highUm.toPrecision(2)), 'µm') }}</span
+          >{{ formatFigure(units.read('film', trend.next.lowUm).value, 2) }} and
+          {{ units.text('film', trend.next.highUm, 2) }}</span
         >
         nine times in ten.</template
       >
     </p>
-    <p v-if="change" data-test-id="trend-change"><strong>To come into the band:</strong> {{ changeInWords(change) }}</p>
+    <p v-if="change" data-test-id="trend-change">
+      <strong>To come into the band:</strong> {{ changeInWords(change, units) }}
+    </p>
   </section>
   <details v-if="samples?.length">
     <summary>As a table</summary>
@@ -84,8 +88,8 @@ defineExpose({ points, band });
           <th scope="col">Day</th>
           <th scope="col">Who</th>
           <th scope="col">Ticket</th>
-          <th scope="col" class="number">µm</th>
-          <th scope="col" class="number">g a piece</th>
+          <th scope="col" class="number">{{ units.unit('film') }}</th>
+          <th scope="col" class="number">{{ units.unit('mass') }} a piece</th>
         </tr>
       </thead>
       <tbody>
@@ -93,8 +97,8 @@ defineExpose({ points, band });
           <td>{{ formatDay(sample.at) }}</td>
           <td>{{ shop.personOf(sample.by) }}</td>
           <td>{{ sample.ticketTitle }}</td>
-          <td class="number">{{ formatFigure(sample.film.value) }}</td>
-          <td class="number">{{ formatNumber(Number((sample.massAppliedG / sample.pieces).toFixed(2))) }}</td>
+          <td class="number">{{ formatFigure(units.read('film', sample.film.value).value) }}</td>
+          <td class="number">{{ formatFigure(units.read('mass', sample.massAppliedG / sample.pieces).value) }}</td>
         </tr>
       </tbody>
     </table>

@@ -7,7 +7,7 @@ import { useShop } from '../stores/shop';
 import { TIMER_NAMES, useTimers } from '../timers/timers';
 import { useNotices } from '../stores/notices';
 import { useNow } from '../stores/now';
-import { by, fakeServer, item, mountInShop, stock } from '../testing/shop';
+import { by, fakeServer, item, mountInShop, stock, inCoreUnits } from '../testing/shop';
 import { mountOnTicket, NOTHING_DONE } from '../testing/ticket';
 import RunningTimers from '../timers/RunningTimers.vue';
 import { changeInWords } from './words';
@@ -175,7 +175,9 @@ describe('what is known of a coat', () => {
     const { page } = await station({ weighings: [weighing({ film: film(35, 33, 37), strokes: 6 })] });
     expect(text(page, 'film-verdict')).toMatch(/Too thick: the heat will not reach the part/);
     expect(text(page, 'coat-change')).toBe('Next time: Lay 34 % less: 4 strokes instead of 6.');
-    expect(changeInWords({ factor: 1.5, strokes: null, distanceMm: null })).toBe('Lay 50 % more, by a slower hand.');
+    expect(changeInWords({ factor: 1.5, strokes: null, distanceMm: null }, inCoreUnits)).toBe(
+      'Lay 50 % more, by a slower hand.',
+    );
   });
 
   it('keeps a comb only when its teeth make sense, and the looks of glass with a lamp', async () => {
@@ -186,7 +188,7 @@ describe('what is known of a coat', () => {
     expect(text(page, 'comb-fault')).toMatch(/higher one/);
     expect(page.find(by('keep-comb')).attributes('disabled')).toBeDefined();
     await page.find(by('comb-dry')).setValue('90');
-    expect(text(page, 'comb-film')).toMatch(/24\.0–27\.0 µm dry/);
+    expect(text(page, 'comb-film')).toMatch(/24\.0–27\.0\sµm dry/);
     await page.find(by('keep-comb')).trigger('click');
     expect(server.posts().at(-1)).toMatchObject({
       path: '/api/tickets/t1/coat-readings',

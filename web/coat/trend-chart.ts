@@ -1,4 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
+import type { Units } from '../ui/useUnits';
 import type { ChartColours } from '../theme/colours';
 
 /** One weighed coat on the trend: moment (ms), film with its interval, who laid it. */
@@ -19,8 +20,10 @@ export function trendChart(input: {
   readonly points: readonly TrendPoint[];
   readonly band: { readonly lowUm: number; readonly highUm: number };
   readonly colours: ChartColours;
+  readonly units: Units;
 }): EChartsCoreOption {
-  const { points, band, colours } = input;
+  const { points, band, colours, units } = input;
+  const um = (value: number) => units.read('film', value).value;
   const people = [...new Set(points.map(({ who }) => who))];
   const axis = {
     axisLine: { lineStyle: { color: colours.ink } },
@@ -36,13 +39,13 @@ export function trendChart(input: {
     legend: { data: people, top: 4, left: 0, textStyle: { color: colours.ink, fontSize: 14 } },
     tooltip: {
       trigger: 'item',
-      formatter: (item: unknown) => words((item as { data: { point: TrendPoint } }).data.point),
+      formatter: (item: unknown) => words((item as { data: { point: TrendPoint } }).data.point, units),
       backgroundColor: colours.surface,
       borderColor: colours.rule,
       textStyle: { color: colours.ink },
     },
     xAxis: { ...axis, type: 'time' },
-    yAxis: { ...axis, type: 'value', name: 'dry film, µm', min: 0 },
+    yAxis: { ...axis, type: 'value', name: `dry film, ${units.unit('film')}`, min: 0 },
     dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: people.map((who, i) => ({
       name: who,
@@ -50,14 +53,21 @@ export function trendChart(input: {
       symbol: SHAPES[i % SHAPES.length],
       symbolSize: 11,
       itemStyle: { color: tints[i % tints.length], borderColor: colours.surface, borderWidth: 1 },
-      data: points.filter((point) => point.who === who).map((point) => ({ value: [point.atMs, point.filmUm], point })),
+      data: points
+        .filter((point) => point.who === who)
+        .map((point) => ({ value: [point.atMs, um(point.filmUm)], point })),
       ...(i === 0
         ? {
             markArea: {
               silent: true,
               itemStyle: { color: colours.bonded, opacity: 0.16 },
               label: { position: 'insideTopRight', color: colours.bonded, fontSize: 13 },
-              data: [[{ name: `band ${band.lowUm}–${band.highUm} µm`, yAxis: band.lowUm }, { yAxis: band.highUm }]],
+              data: [
+                [
+                  { name: `band ${units.span('film', band.lowUm, band.highUm)}`, yAxis: um(band.lowUm) },
+                  { yAxis: um(band.highUm) },
+                ],
+              ],
             },
           }
         : {}),
@@ -65,9 +75,8 @@ export function trendChart(input: {
   };
 }
 
-function words({ filmUm, lowUm, highUm, who, ticket, atMs }: TrendPoint): string {
-  const span = `${lowUm.toFixed(1)}–${highUm.toFixed(1)} µm`;
-  return `${filmUm.toFixed(1)} µm (${span})<br>${escape(ticket)}, ${escape(who)}<br>${new Date(atMs).toLocaleDateString('en-GB')}`;
+function words({ filmUm, lowUm, highUm, who, ticket, atMs }: TrendPoint, units: Units): string {
+  return `${units.figure('film', filmUm)} (${units.figures('film', lowUm, highUm)})<br>${escape(ticket)}, ${escape(who)}<br>${new Date(atMs).toLocaleDateString('en-GB')}`;
 }
 
 function escape(text: string): string {

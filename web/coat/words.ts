@@ -1,5 +1,6 @@
 import type { FilmChange, FilmVerdict, InspectionFinding } from '@unto/core';
-import { formatNumber, withUnit } from '../ui/format';
+import { formatNumber } from '../ui/format';
+import type { Units } from '../ui/useUnits';
 
 export const VERDICTS: Record<FilmVerdict, string> = {
   thin: 'Too thin: it will be pale and patchy.',
@@ -16,12 +17,12 @@ export const FINDINGS: Record<InspectionFinding, string> = {
 };
 
 /** What to do next time, in words. */
-export function changeInWords({ factor, strokes, distanceMm }: FilmChange): string {
+export function changeInWords({ factor, strokes, distanceMm }: FilmChange, units: Units): string {
   const share = Math.round(Math.abs(factor - 1) * 100);
   const much = `Lay ${formatNumber(share)} % ${factor > 1 ? 'more' : 'less'}`;
   const how = [
     strokes ? `${strokes.then} strokes instead of ${strokes.now}` : '',
-    distanceMm ? `the same strokes from ${withUnit(distanceMm, 'mm')}` : '',
+    distanceMm ? `the same strokes from ${units.text('length', distanceMm)}` : '',
   ].filter(Boolean);
   return how.length ? `${much}: ${how.join(', or ')}.` : `${much}, by a ${factor > 1 ? 'slower' : 'quicker'} hand.`;
 }

@@ -1,6 +1,14 @@
 <script setup lang="ts">
-import { COUPON_PARAMETERS, PARAMETER_UNITS, type CouponLimits, type CouponParameter } from '@unto/core';
-import { computed } from 'vue';
+import {
+  COUPON_PARAMETERS,
+  PARAMETER_QUANTITIES,
+  PARAMETER_UNITS,
+  type CouponLimits,
+  type CouponParameter,
+} from '@unto/core';
+import { computed, ref, watch } from 'vue';
+import { parseNumber } from '../ui/format';
+import { useUnits } from '../ui/useUnits';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
@@ -16,6 +24,12 @@ const WORDS: Partial<Record<CouponParameter, string>> = {
   hatches: 'hatches: 1, or 2 crossed',
   compound: 'compound: 1, 2 …',
 };
+const units = useUnits();
+function unitOf(parameter: CouponParameter): string {
+  const quantity = PARAMETER_QUANTITIES[parameter];
+  const unit = quantity ? units.unit(quantity) : PARAMETER_UNITS[parameter];
+  return unit === '0-1000' ? 'of 1000' : unit;
+}
 const parameters = computed(() =>
   COUPON_PARAMETERS.filter(
     (value) =>
@@ -24,9 +38,34 @@ const parameters = computed(() =>
       (value !== 'pulse' || props.limits.pulseNs),
   ).map((value) => ({
     value,
-    label: [WORDS[value] ?? value, PARAMETER_UNITS[value]].filter(Boolean).join(', '),
+    label: [WORDS[value] ?? value, unitOf(value)].filter(Boolean).join(', '),
   })),
 );
+const quantity = computed(() => PARAMETER_QUANTITIES[axis.value.parameter]);
+
+/** The list as it reads here; the axis keeps it as the core counts. */
+const listed = ref(listAsRead(axis.value.list));
+watch(
+  () => [axis.value.list, axis.value.parameter] as const,
+  ([now]) => listInCore(listed.value) !== now && (listed.value = listAsRead(now)),
+);
+function typedList(text: string | null | undefined): void {
+  listed.value = text ?? '';
+  axis.value.list = listInCore(listed.value);
+}
+function listAsRead(text: string): string {
+  return eachNumber(text, (value) => (quantity.value ? units.read(quantity.value, value).value : value), 5);
+}
+function listInCore(text: string): string {
+  return eachNumber(text, (value) => (quantity.value ? units.toCore(quantity.value, value) : value), 8);
+}
+/** Every number of a list through a change; what is none stays as it is typed. */
+function eachNumber(text: string, change: (value: number) => number, significant: number): string {
+  return text.replace(/[^\s,;]+/g, (typed) => {
+    const value = parseNumber(typed);
+    return Number.isNaN(value) || value <= 0 ? typed : String(Number(change(value).toPrecision(significant)));
+  });
+}
 const spacings = [
   { value: 'linear', label: 'even steps' },
   { value: 'log', label: 'equal ratios' },
@@ -41,14 +80,15 @@ const spacings = [
     <ChoiceField v-model="axis.spacing" label="In" :options="spacings" :test-id="`${name}-spacing`" />
     <TextField
       v-if="axis.spacing === 'list'"
-      v-model="axis.list"
+      :model-value="listed"
       class="wide"
-      label="Values, parted by commas"
+      :label="`Values, ${unitOf(axis.parameter)} parted by commas`.replace('  ', ' ')"
       :test-id="`${name}-list`"
+      @update:model-value="typedList"
     />
     <template v-else>
-      <NumberField v-model="axis.from" label="From" :test-id="`${name}-from`" />
-      <NumberField v-model="axis.to" label="To" :test-id="`${name}-to`" />
+      <NumberField v-model="axis.from" label="From" :quantity="quantity" :test-id="`${name}-from`" />
+      <NumberField v-model="axis.to" label="To" :quantity="quantity" :test-id="`${name}-to`" />
       <NumberField v-model="axis.count" label="Steps" :test-id="`${name}-count`" />
     </template>
   </fieldset>

@@ -13,6 +13,7 @@ import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import { keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
 import type { OpenedPicture } from './useCouponPictures';
+import { useUnits } from '../ui/useUnits';
 
 /** One cell: its setting, both of its pictures at one scale, its measures before and after, its outcome. */
 const props = defineProps<{
@@ -28,6 +29,7 @@ const props = defineProps<{
   grade: 'proved' | 'seen' | 'guess';
 }>();
 const cell = computed(() => props.layout.cells[props.index]!);
+const units = useUnits();
 const entries = computed<StagePictures>(() => ({
   rinsed: props.pictures.rinsed?.entries ?? null,
   scrubbed: props.pictures.scrubbed?.entries ?? null,
@@ -48,7 +50,7 @@ const WHY = { glare: 'glare lies on it', blur: 'it is out of focus', outside: 'i
 
 <template>
   <div class="head">
-    <h2>{{ settingWords(cell) }}</h2>
+    <h2>{{ settingWords(cell, units.reading.value) }}</h2>
     <GradeMark :grade="grade" />
   </div>
   <p class="quiet small">

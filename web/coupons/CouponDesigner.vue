@@ -13,6 +13,7 @@ import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useDraft } from '../ui/useDraft';
+import { useUnits } from '../ui/useUnits';
 import FileLabel from '../ui/FileLabel.vue';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
@@ -31,6 +32,9 @@ const router = useRouter();
 const worker = useComputations();
 const equipment = store.fitted!;
 const limits = couponLimits(equipment);
+const units = useUnits();
+/** Burnt labels say what is keyed in here; frozen with the design. */
+const labelReading = units.reading.value;
 
 const draft = ref(firstDraft(limits));
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
@@ -44,7 +48,11 @@ async function compute(): Promise<void> {
   computing.value = true;
   try {
     made.value = valueOf(
-      await worker.core.design({ design: designOf(draft.value), limits, equipment: couponEquipment(equipment) }),
+      await worker.core.design({
+        design: designOf(draft.value, labelReading),
+        limits,
+        equipment: couponEquipment(equipment),
+      }),
     );
     fault.value = '';
     selected.value = Math.min(selected.value, made.value.layout.cells.length - 1);
@@ -83,7 +91,7 @@ async function keep(): Promise<void> {
     headId: ticket.headId,
     lensId: ticket.lensId,
     focusOffsetMm: draft.value.focusOffsetMm,
-    design: designOf(draft.value),
+    design: designOf(draft.value, labelReading),
   };
   try {
     const answer = await outbox.send('createCoupon', { body }, 'a coupon');

@@ -2,6 +2,7 @@
 import type { CellPrediction, CouponLayout, Outcome } from '@unto/core';
 import { labelStrokes, qrRects, settingWords } from '@unto/core';
 import { computed, ref } from 'vue';
+import { useUnits } from '../ui/useUnits';
 
 /**
  * A coupon drawn at its proportions. Outcomes by shape: ring too little, filled dot holds, cross too much. Arrow keys move between
@@ -22,6 +23,7 @@ const props = defineProps<{
   unreadable?: ReadonlyMap<number, string> | undefined;
 }>();
 const selected = defineModel<number>('selected', { default: 0 });
+const units = useUnits();
 const emit = defineEmits<{ mark: [cell: number, outcome: Outcome | null]; paint: [cell: number] }>();
 const painting = ref(false);
 
@@ -111,7 +113,7 @@ const spoken = computed(() => {
   const cell = props.layout.cells[selected.value];
   if (!cell) return '';
   const outcome = props.outcomes?.get(cell.index);
-  return `Cell ${cell.index + 1}${cell.role === 'grid' ? '' : `, ${cell.role === 'anchor' ? 'anchor' : 'uncoated'}`}, ${settingWords(cell)}: ${outcome ? WORDS[outcome] : 'not marked'}`;
+  return `Cell ${cell.index + 1}${cell.role === 'grid' ? '' : `, ${cell.role === 'anchor' ? 'anchor' : 'uncoated'}`}, ${settingWords(cell, units.reading.value)}: ${outcome ? WORDS[outcome] : 'not marked'}`;
 });
 </script>
 

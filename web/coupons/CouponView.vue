@@ -17,6 +17,7 @@ import PictureHandles from './PictureHandles.vue';
 import RulesPanel from './RulesPanel.vue';
 import { useCoupon } from './useCoupon';
 import { useOutcomes } from './useOutcomes';
+import { usePanel } from '../stores/fitted-equipment';
 import { useShop } from '../stores/shop';
 import BringPicture from '../pictures/BringPicture.vue';
 import PageHead from '../ui/PageHead.vue';
@@ -42,6 +43,7 @@ const {
   keepMarks,
   keepPicture,
 } = useCoupon(toRef(props, 'id'));
+usePanel(() => fitted.value);
 const selected = ref(0);
 const brush = ref<Outcome>('holds');
 const mode = ref<'cells' | 'handles' | 'measures'>('cells');

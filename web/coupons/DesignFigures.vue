@@ -15,9 +15,11 @@ import { useTicket } from '../stores/ticket';
 import { formatDuration, formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import type { DesignedCoupon } from '../workers/computations';
+import { useUnits } from '../ui/useUnits';
 
 /** Figures of a coupon while it is designed, and what to mind about it. */
 const props = defineProps<{ made: DesignedCoupon; selected: number }>();
+const units = useUnits();
 const store = useTicket();
 const equipment = store.fitted!;
 const design = computed(() => props.made.layout.design);
@@ -93,17 +95,17 @@ const mind = computed(() => {
     <div>
       <dt>blank needed</dt>
       <dd class="mono">
-        {{ made.layout.needed.widthMm.toFixed(0) }} × {{ made.layout.needed.heightMm.toFixed(0) }} mm
+        {{ units.size(made.layout.needed.widthMm, made.layout.needed.heightMm, 1) }}
       </dd>
     </div>
     <div v-if="made.runUpMm">
       <dt>run-up beside the cells</dt>
-      <dd class="mono">{{ formatFigure(made.runUpMm, 2) }} mm</dd>
+      <dd class="mono">{{ units.figure('length', made.runUpMm, 2) }}</dd>
     </div>
     <div v-if="compound">
       <dt>compound, whole blank</dt>
       <dd class="mono">
-        {{ `${formatFigure(compound.value, 2)} g` }} <GradeMark :figure="compound" title="Compound for the blank" />
+        {{ units.figure('mass', compound.value, 2) }} <GradeMark :figure="compound" title="Compound for the blank" />
       </dd>
     </div>
     <div>
@@ -111,7 +113,7 @@ const mind = computed(() => {
       <dd class="mono">{{ `${formatFigure(hottest.heat)} K` }}</dd>
     </div>
     <div v-if="cell && prediction">
-      <dt>cell {{ cell.index + 1 }}: {{ settingWords(cell) }}</dt>
+      <dt>cell {{ cell.index + 1 }}: {{ settingWords(cell, units.reading.value) }}</dt>
       <dd class="mono" data-test-id="cell-dose">
         {{ prediction.doseJPerMm2 === null ? 'lines' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} ·
         {{

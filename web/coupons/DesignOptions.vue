@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PARAMETER_UNITS } from '@unto/core';
+import { PARAMETER_QUANTITIES, PARAMETER_UNITS } from '@unto/core';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
 import FileLabel from '../ui/FileLabel.vue';
@@ -72,18 +72,19 @@ async function bringArtwork(file: File): Promise<void> {
       v-model="draft[FIXED_KEYS[parameter]]"
       :label="`${NAMES[parameter]}, all cells`"
       :unit="PARAMETER_UNITS[parameter]"
+      :quantity="PARAMETER_QUANTITIES[parameter]"
       :test-id="`fixed-${parameter}`"
     />
     <NumberField v-if="!varies(draft, 'passes')" v-model="draft.passes" label="Passes" />
-    <NumberField v-if="!varies(draft, 'focus')" v-model="draft.focusOffsetMm" label="Focus offset" unit="mm" />
-    <NumberField v-model="draft.blankWidthMm" label="Blank width" unit="mm" test-id="blank-width" />
-    <NumberField v-model="draft.blankHeightMm" label="Blank height" unit="mm" test-id="blank-height" />
-    <NumberField v-model="draft.marginMm" label="Margin" unit="mm" test-id="margin" />
-    <NumberField v-model="draft.cellWidthMm" label="Cell width" unit="mm" test-id="cell-width" />
-    <NumberField v-model="draft.cellHeightMm" label="Cell height" unit="mm" test-id="cell-height" />
-    <NumberField v-model="draft.gapMm" label="Gap" unit="mm" test-id="gap" />
+    <NumberField v-if="!varies(draft, 'focus')" v-model="draft.focusOffsetMm" label="Focus offset" quantity="length" />
+    <NumberField v-model="draft.blankWidthMm" label="Blank width" quantity="length" test-id="blank-width" />
+    <NumberField v-model="draft.blankHeightMm" label="Blank height" quantity="length" test-id="blank-height" />
+    <NumberField v-model="draft.marginMm" label="Margin" quantity="length" test-id="margin" />
+    <NumberField v-model="draft.cellWidthMm" label="Cell width" quantity="length" test-id="cell-width" />
+    <NumberField v-model="draft.cellHeightMm" label="Cell height" quantity="length" test-id="cell-height" />
+    <NumberField v-model="draft.gapMm" label="Gap" quantity="length" test-id="gap" />
     <ChoiceField v-model="draft.fill" label="Cells" :options="FILLS" test-id="fill" />
-    <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" unit="mm" />
+    <NumberField v-if="draft.fill === 'lines'" v-model="draft.lineSpacingMm" label="Line spacing" quantity="interval" />
     <FileLabel
       v-if="draft.fill === 'artwork'"
       :label="draft.artwork ? draft.artwork.name : 'Bring its SVG'"
@@ -101,9 +102,9 @@ async function bringArtwork(file: File): Promise<void> {
     />
     <ChoiceField v-model="draft.directions" label="Rows run" :options="DIRECTIONS" />
     <ChoiceField v-model="draft.labelsAt" label="Labels" :options="LABELS" test-id="labels" />
-    <NumberField v-model="draft.labelHeightMm" label="Letter height" unit="mm" />
-    <NumberField v-model="draft.labelPowerPercent" label="Label power" unit="%" test-id="label-power" />
-    <NumberField v-model="draft.labelSpeedMmPerS" label="Label speed" unit="mm/s" test-id="label-speed" />
+    <NumberField v-model="draft.labelHeightMm" label="Letter height" quantity="length" />
+    <NumberField v-model="draft.labelPowerPercent" label="Label power" quantity="power" test-id="label-power" />
+    <NumberField v-model="draft.labelSpeedMmPerS" label="Label speed" quantity="speed" test-id="label-speed" />
   </div>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <div class="ticks">

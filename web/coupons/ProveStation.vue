@@ -8,12 +8,14 @@ import { useSection } from '../section/useSection';
 import { useTicket } from '../stores/ticket';
 import StepTestPanel from './StepTestPanel.vue';
 import CouponDesigner from './CouponDesigner.vue';
-import { formatDuration, formatNumber, withUnit } from '../ui/format';
+import { formatDuration } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import StationBody from '../station/StationBody.vue';
+import { useUnits } from '../ui/useUnits';
 
 /** Coupons of the ticket, the setting that came of them, and the way to the next. */
 const ticket = useTicket();
+const units = useUnits();
 const router = useRouter();
 const model = useSection('beam');
 const designing = ref(false);
@@ -73,8 +75,8 @@ const WORDS = {
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
         <p class="mono big">
-          {{ formatNumber(recipe.powerPercent) }} % · {{ withUnit(recipe.speedMmPerS, 'mm/s') }} ·
-          {{ withUnit(recipe.intervalMm, 'mm') }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
+          {{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS) }} ·
+          {{ units.text('interval', recipe.intervalMm) }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
         </p>
         <p class="quiet small">
           {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"

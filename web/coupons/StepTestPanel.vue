@@ -8,13 +8,15 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { useAct } from '../stores/useAct';
-import { formatMoment, formatNumber, withUnit } from '../ui/format';
+import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import { orFault } from '../ui/or-fault';
 import TextField from '../ui/TextField.vue';
+import { useUnits } from '../ui/useUnits';
 
 /** Proof with no spare blank: tiny cells on a hidden place of the piece, from the weakest upward, until the first that holds. */
 const emit = defineEmits<{ close: [] }>();
+const units = useUnits();
 const ticket = useTicket();
 const shop = useShop();
 const { act, busy } = useAct();
@@ -98,8 +100,8 @@ async function accept(): Promise<void> {
   <ol v-if="steps.length" class="steps" data-test-id="test-steps">
     <li v-for="step in steps" :key="step.id" :class="step.outcome">
       <span class="mono"
-        >{{ formatNumber(step.powerPercent) }} % · {{ withUnit(step.speedMmPerS, 'mm/s') }} ·
-        {{ withUnit(step.intervalMm, 'mm') }}</span
+        >{{ units.text('power', step.powerPercent) }} · {{ units.text('speed', step.speedMmPerS) }} ·
+        {{ units.text('interval', step.intervalMm) }}</span
       >
       <strong>{{ WORDS[step.outcome] }}</strong>
       <span class="quiet small">{{ shop.personOf(step.by) }}, {{ formatMoment(step.at) }}</span>
@@ -109,9 +111,9 @@ async function accept(): Promise<void> {
   <template v-else-if="advice.result?.kind === 'fire'">
     <p class="advice" data-test-id="step-test-advice">{{ advice.result.why }}</p>
     <div class="form-grid">
-      <NumberField v-model="powerPercent" label="Power" unit="%" test-id="step-test-power" />
-      <NumberField v-model="speedMmPerS" label="Speed" unit="mm/s" test-id="step-test-speed" />
-      <NumberField v-model="intervalMm" label="Line interval" unit="mm" />
+      <NumberField v-model="powerPercent" label="Power" quantity="power" test-id="step-test-power" />
+      <NumberField v-model="speedMmPerS" label="Speed" quantity="speed" test-id="step-test-speed" />
+      <NumberField v-model="intervalMm" label="Line interval" quantity="interval" />
     </div>
     <TextField v-model="place" label="Where on the piece" test-id="step-test-place" />
     <p><strong>Fired, rinsed and scrubbed, it is</strong></p>

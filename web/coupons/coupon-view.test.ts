@@ -7,7 +7,7 @@ import CouponView from './CouponView.vue';
 import { designOf, firstDraft } from './design-form';
 
 const HEAD = { topSpeedMmPerS: 600, firingThresholdPercent: 7 };
-const design = designOf({ ...firstDraft(HEAD), x: { ...firstDraft(HEAD).x, count: 3 } }, 'K-031');
+const design = designOf({ ...firstDraft(HEAD), x: { ...firstDraft(HEAD).x, count: 3 } }, null, 'K-031');
 const layout = layoutCoupon(design, { bed: { widthMm: 700, heightMm: 500 }, ...HEAD });
 const BENCH = {
   power: { ratedW: 55 },

@@ -1,4 +1,4 @@
-import type { CouponAxis, CouponDesign, CouponLimits, CouponParameter } from '@unto/core';
+import type { CouponAxis, CouponDesign, CouponLimits, CouponParameter, UnitReading } from '@unto/core';
 import { parseNumber } from '../ui/format';
 
 /** An axis as it is typed: numbers apart from each other, the list as text. */
@@ -94,8 +94,8 @@ export function firstDraft(
   };
 }
 
-/** The design that a draft means. */
-export function designOf(draft: DesignDraft, code = ''): CouponDesign {
+/** The design that a draft means, its labels burnt as a panel reads them; as the core counts where nothing is said. */
+export function designOf(draft: DesignDraft, reading: UnitReading | null = null, code = ''): CouponDesign {
   return {
     code,
     axes: { x: axisOf(draft.x), y: axisOf(draft.y), ...(draft.third ? { block: axisOf(draft.block) } : {}) },
@@ -121,6 +121,7 @@ export function designOf(draft: DesignDraft, code = ''): CouponDesign {
       heightMm: draft.labelHeightMm,
       powerPercent: draft.labelPowerPercent,
       speedMmPerS: draft.labelSpeedMmPerS,
+      reading,
     },
     blank: { widthMm: draft.blankWidthMm, heightMm: draft.blankHeightMm },
     compoundIds: varies(draft, 'compound') ? draft.compoundIds : [],

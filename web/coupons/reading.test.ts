@@ -25,7 +25,7 @@ import { useEyeMarks } from './useEyeMarks';
 
 const HEAD = { topSpeedMmPerS: 600, firingThresholdPercent: 7 };
 const LIMITS = { bed: { widthMm: 700, heightMm: 500 }, ...HEAD };
-const design = designOf(firstDraft(HEAD), 'K-031');
+const design = designOf(firstDraft(HEAD), null, 'K-031');
 const layout = layoutCoupon(design, LIMITS);
 const BENCH = {
   power: { ratedW: 55 },
@@ -216,7 +216,7 @@ describe('a design and its draft', () => {
       },
       ...{ anchors: true, bareStrip: true, hatches: 2, order: 'shuffled' as const, gapMm: 1.4 },
     };
-    expect(designOf(draftOf(whole, 0.5), 'K-031')).toEqual(whole);
+    expect(designOf(draftOf(whole, 0.5), null, 'K-031')).toEqual(whole);
     expect(draftOf(whole, 0.5).focusOffsetMm).toBe(0.5);
   });
 });

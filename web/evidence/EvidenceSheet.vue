@@ -5,10 +5,12 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useEvidence } from './evidence';
 import { formatFigure, GRADE_WORDS, withUnit } from '../ui/format';
+import { useUnits } from '../ui/useUnits';
 import GradeMark from './GradeMark.vue';
 
 /** What a number rests on: formula in words, inputs with their grades, links to the records. */
 const evidence = useEvidence();
+const units = useUnits();
 const visible = computed({ get: () => evidence.open !== null, set: (open) => !open && (evidence.open = null) });
 const figure = computed(() => evidence.open?.figure ?? null);
 
@@ -19,10 +21,16 @@ const PLACES: Record<string, (id: string) => string> = {
   container: (id) => `/stores/${id}`,
 };
 
+/** A value of the figure with its unit, as it reads here. */
+function written(of: number): string {
+  const { value, unit } = units.plain(of, figure.value!.unit);
+  return `${formatFigure(value)} ${unit}`;
+}
+
 function shown(input: FigureInput): string {
   if (input.value === undefined) return '';
   return typeof input.value === 'number'
-    ? withUnit(input.value, input.unit ?? '', 4)
+    ? withUnit(units.plain(input.value, input.unit ?? '').value, units.plain(input.value, input.unit ?? '').unit, 4)
     : `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
 }
 </script>
@@ -36,10 +44,12 @@ function shown(input: FigureInput): string {
     data-test-id="evidence-sheet"
   >
     <template v-if="figure">
-      <p class="value mono">{{ `${formatFigure(figure.value)} ${figure.unit}` }}</p>
+      <p class="value mono">{{ written(figure.value) }}</p>
       <p v-if="figure.interval">
         <span class="mono"
-          >{{ formatFigure(figure.interval.low) }}–{{ formatFigure(figure.interval.high) }} {{ figure.unit }}</span
+          >{{ formatFigure(units.plain(figure.interval.low, figure.unit).value) }}–{{
+            written(figure.interval.high)
+          }}</span
         >
         <span class="quiet small holds">holds {{ Math.round(figure.interval.level * 100) }} times in 100</span>
       </p>

@@ -1,21 +1,34 @@
 <script setup lang="ts">
 import type { Figure } from '@unto/core';
 import { formatFigure } from '../ui/format';
+import { useUnits } from '../ui/useUnits';
 import GradeMark from './GradeMark.vue';
 
 /** A figure set large: what it is, value and unit, grade. */
-defineProps<{ label: string; figure: Figure | null; digits?: number; text?: string; unit?: string; testId?: string }>();
+const props = defineProps<{
+  label: string;
+  figure: Figure | null;
+  digits?: number;
+  text?: string;
+  unit?: string;
+  testId?: string;
+}>();
+const units = useUnits();
+const shown = (value: number) => units.plain(value, props.figure?.unit ?? '');
 </script>
 
 <template>
   <div class="tile" :data-test-id="testId">
     <p class="label">{{ label }}</p>
     <p v-if="figure" class="value mono">
-      {{ text ?? formatFigure(figure.value, digits ?? 3) }}<span class="unit">{{ unit ?? figure.unit }}</span>
+      {{ text ?? formatFigure(shown(figure.value).value, digits ?? 3)
+      }}<span class="unit">{{ unit ?? shown(figure.value).unit }}</span>
     </p>
     <p v-else class="value mono">–</p>
     <p v-if="figure?.interval" class="quiet small mono">
-      {{ formatFigure(figure.interval.low, digits ?? 3) }}–{{ formatFigure(figure.interval.high, digits ?? 3) }}
+      {{ formatFigure(shown(figure.interval.low).value, digits ?? 3) }}–{{
+        formatFigure(shown(figure.interval.high).value, digits ?? 3)
+      }}
     </p>
     <GradeMark v-if="figure" :figure="figure" :title="label" />
   </div>

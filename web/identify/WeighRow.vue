@@ -59,7 +59,7 @@ const MEASURES = [
           :key="measure.key"
           :model-value="sighting[measure.key]"
           :label="measure.label"
-          unit="mm"
+          quantity="length"
           :test-id="`weigh-${measure.key}`"
           @update:model-value="set({ [measure.key]: $event ?? Number.NaN })"
         />

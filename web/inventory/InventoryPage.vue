@@ -11,6 +11,7 @@ import { formatDay } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { KIND_WORDS } from './kinds';
+import { useUnits } from '../ui/useUnits';
 import { shownValue } from './shown-value';
 
 /** One store item: what it says, what rests on it, its revisions. */
@@ -28,7 +29,12 @@ const { data: revisions } = useQuery({
 const use = computed(() => used.value ?? null);
 const history = computed(() => revisions.value ?? []);
 const fields = computed(() => shelfFields(props.item.kind));
-const names = computed(() => ({ nameOf: (id: string) => shop.nameOf(id), currency: shop.workshop!.currency }));
+const units = useUnits();
+const names = computed(() => ({
+  nameOf: (id: string) => shop.nameOf(id),
+  currency: shop.workshop!.currency,
+  units,
+}));
 /** Kinds of field whose values want room. */
 const WIDE = new Set(['many', 'rows', 'file']);
 const sheet = computed(() =>

@@ -8,6 +8,7 @@ import {
   type InventoryItem,
   type InventoryKind,
 } from '@unto/contract';
+import { quantityOfUnit } from '@unto/core';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
@@ -165,6 +166,7 @@ function putOver(): void {
           :model-value="inMajor(field)"
           :label="field.label"
           :unit="unitOf(field)"
+          :quantity="isMoney(field.key) ? undefined : (quantityOfUnit(field.unit) ?? undefined)"
           :optional="field.optional"
           :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"

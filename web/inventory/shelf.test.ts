@@ -12,6 +12,7 @@ import { isMoney, KIND_WORDS } from './kinds';
 import { shownValue } from './shown-value';
 import { rowsToText, textToRows } from './table-text';
 import { lensFromBeam, substrateFromHandbook, thicknessFromGauge } from './work-out';
+import { inCoreUnits } from '../testing/shop';
 
 describe('store forms read off their schemas', () => {
   it.each(INVENTORY_KINDS)('%s: a field for every key, labelled, and a blank body with the same keys', (kind) => {
@@ -105,7 +106,7 @@ describe('what can be filled in from elsewhere', () => {
 });
 
 describe('a field as it is read', () => {
-  const shop = { nameOf: (id: string) => (id === 'c' ? 'Corvid Film' : ''), currency: 'CR' };
+  const shop = { nameOf: (id: string) => (id === 'c' ? 'Corvid Film' : ''), currency: 'CR', units: inCoreUnits };
   const shown = (kind: InventoryKind, key: string, body: object) =>
     shownValue(
       shelfFields(kind).find((field) => field.key === key)!,

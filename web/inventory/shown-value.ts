@@ -1,12 +1,13 @@
 import type { ShelfField, InventoryItem } from '@unto/contract';
 import { formatMoney, withUnit } from '../ui/format';
+import type { Units } from '../ui/useUnits';
 import { isMoney } from './kinds';
 
 /** A field of an item as a person reads it; “–” for what was left out. */
 export function shownValue(
   field: ShelfField,
   item: InventoryItem,
-  shop: { nameOf: (id: string) => string; currency: string },
+  shop: { nameOf: (id: string) => string; currency: string; units: Units },
 ): string {
   const value = (item.body as unknown as Record<string, unknown>)[field.key];
   if (value === null || value === undefined || value === '' || (Array.isArray(value) && !value.length)) return '–';
@@ -27,10 +28,12 @@ export function shownValue(
             .join(' · '),
         )
         .join('\n');
-    default:
+    default: {
       if (typeof value !== 'number') return String(value);
+      const shown = shop.units.plain(value, field.unit);
       return isMoney(field.key)
         ? `${formatMoney(value, shop.currency)}${field.unit ? ` ${field.unit}` : ''}`
-        : withUnit(value, field.unit, 5);
+        : withUnit(shown.value, shown.unit, 5);
+    }
   }
 }

@@ -3,7 +3,6 @@ import type { PlanePoint } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
-import { withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import NumberRows from './NumberRows.vue';
@@ -13,6 +12,7 @@ import PointerTick from './PointerTick.vue';
 import { wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
 import { usePointer } from './usePointer';
+import { useUnits } from '../ui/useUnits';
 
 /** A pre-cut piece laid by two of its marks, the pointer's offset taken off; an outline to lay it into; that offset, measured once. */
 const COLUMNS: readonly NumberColumn[] = [
@@ -24,6 +24,7 @@ const COLUMNS: readonly NumberColumn[] = [
 /** A piece this much off its drawing is not the piece that was drawn, mm. */
 const OFF_MM = 0.3;
 const ticket = useTicket();
+const units = useUnits();
 const before = newestReading('align');
 const { markWidthMm, markHeightMm } = ticket.ticket!;
 const { offset, applied, toBeam } = usePointer(true);
@@ -60,7 +61,7 @@ defineExpose({ result, entries });
     <FigureTile label="and y" :figure="result.zeroY" :digits="5" test-id="align-y" />
   </TileStrip>
   <p v-if="result" :class="wrong ? 'fault' : 'quiet small'" data-test-id="align-longer">
-    The piece is {{ withUnit(Number(Math.abs(result.longer.value).toFixed(2)), 'mm') }}
+    The piece is {{ units.rounded('length', Math.abs(result.longer.value), 0.01) }}
     {{ result.longer.value >= 0 ? 'longer' : 'shorter' }} than its drawing{{
       wrong ? ': touch both points again, or it is another piece' : ', half of it left at each end'
     }}.

@@ -3,13 +3,13 @@ import type { HeightReading } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
-import { withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import NumberRows from './NumberRows.vue';
 import { wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
+import { useUnits } from '../ui/useUnits';
 
 /** A few heights over the artwork: what is in focus, and what to do about the rest. */
 const COLUMNS: readonly NumberColumn[] = [
@@ -18,6 +18,7 @@ const COLUMNS: readonly NumberColumn[] = [
   { key: 'heightMm', label: 'Height', unit: 'mm' },
 ];
 const ticket = useTicket();
+const units = useUnits();
 const { markWidthMm: w, markHeightMm: h } = ticket.ticket!;
 const before = newestReading('flatness');
 // Corners and middle are what one reads first.
@@ -41,7 +42,7 @@ defineExpose({ entries, result, depth, split });
 const advice = computed(() => {
   const found = result.value;
   if (!found) return null;
-  const best = withUnit(Number(found.best.value.toFixed(2)), 'mm');
+  const best = units.rounded('length', found.best.value, 0.01);
   const reach = Math.round(100 * found.bestShare);
   switch (found.advice) {
     case 'accept':
@@ -79,11 +80,11 @@ const advice = computed(() => {
 <template>
   <p class="quiet small">
     Heights at a few places of the artwork, from its lower left corner; up is positive. Depth of focus
-    <span class="mono">± {{ withUnit(Number(depth.value.toFixed(2)), 'mm') }}</span
+    <span class="mono">± {{ units.rounded('length', depth.value, 0.01) }}</span
     >.
   </p>
   <NumberRows v-model="rows" :columns="COLUMNS" name="place" test-id="height" />
-  <NumberField v-model="focusMm" label="Focus is set to" unit="mm" test-id="focus-at" />
+  <NumberField v-model="focusMm" label="Focus is set to" quantity="length" test-id="focus-at" />
   <TileStrip v-if="result">
     <FigureTile label="in focus" :figure="result.inFocus" :digits="3" test-id="in-focus" />
     <FigureTile label="one best height" :figure="result.best" test-id="best-focus" />
@@ -95,7 +96,7 @@ const advice = computed(() => {
     </p>
     <ol v-if="result.advice === 'steps'" class="steps" data-test-id="focus-steps">
       <li v-for="(step, i) in result.steps" :key="i">
-        <span class="mono">{{ withUnit(Number(step.focusMm.toFixed(2)), 'mm') }}</span> marks
+        <span class="mono">{{ units.rounded('length', step.focusMm, 0.01) }}</span> marks
         {{ Math.round(100 * step.share) }} %
       </li>
     </ol>

@@ -5,13 +5,14 @@ import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatFigure, withUnit } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
+import { useUnits } from '../ui/useUnits';
 
 /** How the focus is found on this head, and what it is set to on purpose: above, on or below the surface. */
 const ticket = useTicket();
+const units = useUnits();
 const before = newestReading('set');
 const planned = computed(() => ticket.page?.recipes[0]?.focusOffsetMm ?? null);
 const depth = computed(() => focusDepth(ticket.fitted!.lens, ticket.page?.huntedDepth ?? null));
@@ -53,16 +54,16 @@ const off = computed(() => planned.value !== null && Math.abs(planned.value - of
         test-id="focus-method"
         @update:model-value="method = $event ?? null"
       />
-      <NumberField v-model="thicknessMm" label="Thickness set" unit="mm" test-id="thickness-set" />
-      <NumberField v-model="offsetMm" :label="`Focus, ${where}`" unit="mm" test-id="focus-offset" />
+      <NumberField v-model="thicknessMm" label="Thickness set" quantity="length" test-id="thickness-set" />
+      <NumberField v-model="offsetMm" :label="`Focus, ${where}`" quantity="length" test-id="focus-offset" />
     </div>
     <p v-if="off" class="fault" data-test-id="offset-off">
-      The setting was proved {{ planned === 0 ? 'on the surface' : `at ${withUnit(planned!, 'mm')}` }}: another offset
-      is another setting.
+      The setting was proved {{ planned === 0 ? 'on the surface' : `at ${units.text('length', planned!)}` }}: another
+      offset is another setting.
     </p>
     <div class="line">
       <p v-if="result">
-        <span class="mono">{{ formatFigure(result.spot.value) }} mm</span> spot on the part
+        <span class="mono">{{ units.figure('length', result.spot.value) }}</span> spot on the part
         <GradeMark :figure="result.spot" title="Spot on the part" />
       </p>
       <p v-else class="fault small">{{ fault }}</p>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { quantityOfUnit } from '@unto/core';
 import InputText from 'primevue/inputtext';
 import { nextTick, useTemplateRef } from 'vue';
 import { formatNumber, parseNumber } from '../ui/format';
+import { useUnits } from '../ui/useUnits';
 import { brokenRows, emptyRow, pastedRows, type NumberColumn, type NumberRow } from './rows';
 
 /** A short table of readings: Enter goes on to the next row, several lines can be pasted at once. */
@@ -14,12 +16,20 @@ const props = defineProps<{
   /** As many rows as there are, no more and no fewer. */
   fixed?: boolean;
 }>();
+const units = useUnits();
 const table = useTemplateRef<HTMLElement>('table');
 
-const shown = (value: number | undefined) => (Number.isFinite(value) ? formatNumber(value!, 6).replace(/\s/g, '') : '');
+const shown = (entry: number | undefined, unit: string) => {
+  if (!Number.isFinite(entry)) return '';
+  const { value } = units.plain(entry!, unit);
+  return formatNumber(value, 6).replace(/\s/g, '');
+};
 
-function typed(row: number, key: string, text: string | undefined): void {
-  rows.value = rows.value.map((entry, i) => (i === row ? { ...entry, [key]: parseNumber(text ?? '') } : entry));
+function typed(row: number, { key, unit }: NumberColumn, text: string | undefined): void {
+  const quantity = quantityOfUnit(unit);
+  const entry = parseNumber(text ?? '');
+  const value = quantity ? units.toCore(quantity, entry) : entry;
+  rows.value = rows.value.map((entry, i) => (i === row ? { ...entry, [key]: value } : entry));
 }
 
 async function add(): Promise<void> {
@@ -51,7 +61,7 @@ function remove(row: number): void {
       <tr>
         <th></th>
         <th v-for="column in columns" :key="column.key">
-          {{ column.label }} <span class="quiet">{{ column.unit }}</span>
+          {{ column.label }} <span class="quiet">{{ units.plain(0, column.unit).unit }}</span>
         </th>
         <th v-if="!fixed"></th>
       </tr>
@@ -64,10 +74,10 @@ function remove(row: number): void {
             class="mono"
             inputmode="decimal"
             autocomplete="off"
-            :default-value="shown(row[column.key])"
+            :default-value="shown(row[column.key], column.unit)"
             :aria-label="`${column.label} of ${name} ${i + 1}`"
             :data-test-id="`${testId}-${i}-${column.key}`"
-            @update:model-value="typed(i, column.key, $event)"
+            @update:model-value="typed(i, column, $event)"
             @keydown.enter.prevent="next(i)"
             @paste="paste($event, i)"
           />

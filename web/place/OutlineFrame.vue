@@ -50,24 +50,24 @@ function take(kind: 'gcode' | 'svg'): void {
     <summary>Trial outline on cardboard or tape</summary>
     <div class="form-grid">
       <ChoiceField v-model="outline.shape" label="Shape" :options="choicesOf(SHAPES)" test-id="outline-shape" />
-      <NumberField v-model="outline.roomMm" label="Room round the piece" unit="mm" test-id="outline-room" />
+      <NumberField v-model="outline.roomMm" label="Room round the piece" quantity="length" test-id="outline-room" />
       <NumberField
         v-model="outline.widthMm"
         :label="outline.shape === 'circle' ? 'Diameter' : 'Width'"
-        unit="mm"
+        quantity="length"
         test-id="outline-width"
       />
       <NumberField
         v-if="outline.shape === 'rectangle'"
         v-model="outline.heightMm"
         label="Height"
-        unit="mm"
+        quantity="length"
         test-id="outline-height"
       />
-      <NumberField v-model="outline.atXMm" label="Lower left x" unit="mm" />
-      <NumberField v-model="outline.atYMm" label="Lower left y" unit="mm" />
-      <NumberField v-model="outline.powerPercent" label="Power" unit="%" test-id="outline-power" />
-      <NumberField v-model="outline.speedMmPerS" label="Speed" unit="mm/s" />
+      <NumberField v-model="outline.atXMm" label="Lower left x" quantity="length" />
+      <NumberField v-model="outline.atYMm" label="Lower left y" quantity="length" />
+      <NumberField v-model="outline.powerPercent" label="Power" quantity="power" test-id="outline-power" />
+      <NumberField v-model="outline.speedMmPerS" label="Speed" quantity="speed" />
     </div>
     <p class="quiet small">
       Power and speed are a first try for cardboard, common practice: it should score it, not cut it. Stay with it,

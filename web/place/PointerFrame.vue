@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberRows from './NumberRows.vue';
 import { emptyRow, wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { usePlaceEntry } from './usePlaceEntry';
 import type { PlaceEntriesOf } from '@unto/contract';
+import { useUnits } from '../ui/useUnits';
 
 /** Where the pointer stood and where the beam marked, a few times: their offset, measured once a head and applied from then on. */
 const COLUMNS: readonly NumberColumn[] = [
@@ -16,6 +16,7 @@ const COLUMNS: readonly NumberColumn[] = [
   { key: 'markYMm', label: 'Dot y', unit: 'mm' },
 ];
 const rows = ref<NumberRow[]>([emptyRow(COLUMNS)]);
+const units = useUnits();
 const entries = computed(() => ({
   pairs: wholeRows(COLUMNS, rows.value) as unknown as PlaceEntriesOf['pointer']['pairs'],
 }));
@@ -31,10 +32,18 @@ const { result, fault, keep, busy } = usePlaceEntry('pointer', entries);
     </p>
     <NumberRows v-model="rows" :columns="COLUMNS" name="pointer dot" test-id="pointer" />
     <p v-if="result" data-test-id="pointer-offset">
-      Offset <span class="mono">{{ formatFigure(result.x.value) }}, {{ formatFigure(result.y.value) }} mm</span>
+      Offset <span class="mono">{{ units.figures('length', result.x.value, result.y.value, 3, ', ') }}</span>
       <template v-if="result.x.interval"
-        >, ± {{ formatFigure(result.x.interval.high - result.x.value, 2) }} and ±
-        {{ formatFigure(result.y.interval!.high - result.y.value, 2) }} mm</template
+        >, ±
+        {{
+          units.figures(
+            'length',
+            result.x.interval.high - result.x.value,
+            result.y.interval!.high - result.y.value,
+            2,
+            ' and ± ',
+          )
+        }}</template
       >
       <GradeMark :figure="result.x" title="Offset from pointer to beam" />
     </p>

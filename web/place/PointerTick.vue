@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { PlanePoint } from '@unto/core';
-import { withUnit } from '../ui/format';
+import { useUnits } from '../ui/useUnits';
 
 /** Whether what was found with the pointer is moved by its offset; nothing where no offset was measured. */
 const applied = defineModel<boolean>({ required: true });
+const units = useUnits();
 defineProps<{ offset: PlanePoint | null }>();
-const mm = (value: number) => withUnit(Number(value.toFixed(2)), 'mm');
+const mm = (value: number) => units.rounded('length', value, 0.01);
 </script>
 
 <template>

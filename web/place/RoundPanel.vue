@@ -10,9 +10,11 @@ import FigureTile from '../evidence/FigureTile.vue';
 import NumberField from '../ui/NumberField.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
+import { useUnits } from '../ui/useUnits';
 
 /** A round part: turned under the beam, or marked lying still in strips of focus. */
 const ticket = useTicket();
+const units = useUnits();
 const before = newestReading('round');
 const diameter = ticket.substrate?.body.diameterMm ?? Number.NaN;
 const shape = ref<NonNullable<PlaceEntriesOf['round']['shape']>>(before?.shape ?? 'cylinder or cone');
@@ -35,14 +37,24 @@ defineExpose({ result, widest, sphere });
 <template>
   <div class="form-grid">
     <ChoiceField v-model="shape" class="wide" label="Shape" :options="choicesOf(ROUND_SHAPES)" test-id="round-shape" />
-    <NumberField v-model="nearMm" :label="sphere ? 'Diameter' : 'Diameter, wider end'" unit="mm" test-id="near-mm" />
-    <NumberField v-if="!sphere" v-model="farMm" label="Diameter, narrower end" unit="mm" test-id="far-mm" />
-    <NumberField v-if="!sphere" v-model="alongMm" label="Length between them" unit="mm" test-id="along-mm" />
+    <NumberField
+      v-model="nearMm"
+      :label="sphere ? 'Diameter' : 'Diameter, wider end'"
+      quantity="length"
+      test-id="near-mm"
+    />
+    <NumberField v-if="!sphere" v-model="farMm" label="Diameter, narrower end" quantity="length" test-id="far-mm" />
+    <NumberField v-if="!sphere" v-model="alongMm" label="Length between them" quantity="length" test-id="along-mm" />
   </div>
   <template v-if="result">
     <TileStrip v-if="!sphere">
       <FigureTile label="a degree turns" :figure="result.mmPerDegree" :digits="4" test-id="mm-per-degree" />
-      <FigureTile :label="`${width} mm of artwork`" :figure="result.degrees" :digits="4" test-id="degrees" />
+      <FigureTile
+        :label="`${units.text('length', width)} of artwork`"
+        :figure="result.degrees"
+        :digits="4"
+        test-id="degrees"
+      />
       <FigureTile label="left round at the seam" :figure="result.seam" :digits="4" test-id="seam" />
     </TileStrip>
     <p v-if="!sphere && result.seam.value < 0" class="fault" role="alert">
@@ -54,16 +66,17 @@ defineExpose({ result, widest, sphere });
       wider end comes out {{ Math.round(100 * result.stretch) }} % wider.
     </p>
     <p data-test-id="lying-still">
-      Lying still, <span class="mono">{{ withUnit(Number(formatFigure(result.chord.value, 3)), 'mm') }}</span> across
-      are in focus at one height<template v-if="result.strips.length > 1"
-        >; the {{ sphere ? 'artwork takes' : `${width} mm take` }} {{ result.strips.length }} heights, in
+      Lying still, <span class="mono">{{ units.text('length', result.chord.value, 3) }}</span> across are in focus at
+      one height<template v-if="result.strips.length > 1"
+        >; the {{ sphere ? 'artwork takes' : `${units.text('length', width)} take` }}
+        {{ result.strips.length }} heights, in
         {{ sphere ? `${result.strips.length} rings` : `${2 * result.strips.length - 1} strips` }}:</template
       ><template v-else>{{ result.strips.length ? '.' : '; the artwork is wider than the part.' }}</template>
     </p>
     <ol v-if="result.strips.length > 1" class="strips" data-test-id="strips">
       <li v-for="(strip, i) in result.strips" :key="i">
-        <span class="mono">{{ strip.fromMm.toFixed(1) }}–{{ strip.toMm.toFixed(1) }} mm</span> out, focus
-        <span class="mono">{{ withUnit(Number(strip.focusBelowMm.toFixed(2)), 'mm') }}</span> below the crown
+        <span class="mono">{{ units.size(strip.fromMm, strip.toMm, 0.1, '–') }}</span> out, focus
+        <span class="mono">{{ units.rounded('length', strip.focusBelowMm, 0.01) }}</span> below the crown
       </li>
     </ol>
     <p v-if="!sphere && nearMm !== farMm && result.strips.length" class="quiet small">

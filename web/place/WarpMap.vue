@@ -2,6 +2,7 @@
 import { planFlatness, warpSurface, type HeightReading } from '@unto/core';
 import { artworkOf } from '@unto/domain';
 import { computed } from 'vue';
+import { useUnits } from '../ui/useUnits';
 
 /** The artwork from above: what is in focus, what will come out pale, and the places where heights were read. */
 const props = defineProps<{
@@ -12,6 +13,7 @@ const props = defineProps<{
   depthMm: number;
   steps: boolean;
 }>();
+const units = useUnits();
 
 const plan = computed(() =>
   planFlatness(warpSurface(props.readings), artworkOf(props), { focusMm: props.focusMm, depthMm: props.depthMm }),
@@ -70,7 +72,9 @@ const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.val
           {{ reading.heightMm }}
         </text>
       </g>
-      <text :x="size.width / 2" :y="size.height + 18" class="axis" text-anchor="middle">{{ markWidthMm }} mm</text>
+      <text :x="size.width / 2" :y="size.height + 18" class="axis" text-anchor="middle">
+        {{ units.text('length', markWidthMm) }}
+      </text>
     </svg>
     <figcaption class="quiet small">
       {{

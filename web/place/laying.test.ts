@@ -171,7 +171,7 @@ describe('a pre-cut piece', () => {
     expect(page.find(by('outline-gcode')).attributes('disabled')).toBeDefined();
     const cells = { pointerXMm: '10', pointerYMm: '10', markXMm: '-22', markYMm: '14' };
     for (const [key, value] of Object.entries(cells)) await type(page, `pointer-0-${key}`, value);
-    expect(text(page, 'pointer-offset')).toMatch(/-32\.0, 4\.00 mm/);
+    expect(text(page, 'pointer-offset')).toMatch(/-32\.0, 4\.00\smm/);
     await page.find(by('keep-pointer')).trigger('click');
     await flushPromises();
     expect(server.posts().at(-1)!.body.kind).toBe('pointer');

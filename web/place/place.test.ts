@@ -155,7 +155,7 @@ describe('round parts and centres', () => {
     expect(page.find(by('mm-per-degree')).text()).toMatch(/0\.7854mm\/°/);
     expect(page.find(by('degrees')).text()).toMatch(/76\.39°/);
     // R 45, ± 0.5 mm: chord 18.9 mm; 60 mm wide falls 11.46 mm: twelve strips a side.
-    expect(page.find(by('lying-still')).text()).toMatch(/18\.9\smm[\s\S]*60 mm take 12 heights, in 23 strips/);
+    expect(page.find(by('lying-still')).text()).toMatch(/18\.9\smm[\s\S]*60\smm take 12 heights, in 23 strips/);
     await page.find(by('far-mm')).setValue('95');
     expect(page.find(by('round-fault')).text()).toMatch(/were the two swapped/);
     await page.find(by('far-mm')).setValue('80');

@@ -6,15 +6,16 @@ import { computed } from 'vue';
 import NumberRows from '../place/NumberRows.vue';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatNumber } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import { saveFile } from '../ui/save-file';
 import { KEEP_OUT_COLUMNS, PIECE_COLUMNS, useSheet } from './useSheet';
+import { useUnits } from '../ui/useUnits';
 
 /** What a measured sheet really gives, in rows or nested, for cutting or as a jig; kept, printed at true scale, taken out as SVG or DXF. */
 const props = defineProps<{ wanted: number }>();
 const { typed, entries, mixed, layout, fault, ready, nesting, keep, busy } = useSheet();
 const { progress, running } = nesting;
+const units = useUnits();
 defineExpose({ entries, layout });
 const MODES = [
   { value: 'rows', label: 'One size, in rows (sheet or jig)' },
@@ -36,7 +37,7 @@ const short = computed(() => {
   const { labelWidthMm, labelHeightMm, sheetWidthMm, sheetHeightMm } = entries.value;
   if (!labelWidthMm || !labelHeightMm || !layout.value) return '';
   const off = (measured: number, label: number) =>
-    `${formatNumber(Number(Math.abs(measured - label).toFixed(1)))} mm ${measured < label ? 'under' : 'over'}`;
+    `${units.rounded('length', Math.abs(measured - label), 0.1)} ${measured < label ? 'under' : 'over'}`;
   const sizes = `${off(sheetWidthMm, labelWidthMm)} across, ${off(sheetHeightMm, labelHeightMm)} up`;
   const { promised } = layout.value;
   return promised === null
@@ -56,16 +57,33 @@ const print = () => window.print();
 <template>
   <div class="form-grid">
     <ChoiceField v-model="typed.mode" class="wide" label="Layout" :options="MODES" test-id="sheet-mode" />
-    <NumberField v-model="typed.sheetWidthMm" label="Sheet, measured width" unit="mm" test-id="sheet-width" />
-    <NumberField v-model="typed.sheetHeightMm" label="Sheet, measured height" unit="mm" test-id="sheet-height" />
-    <NumberField v-model="typed.labelWidthMm" optional label="Width on its label" unit="mm" test-id="label-width" />
-    <NumberField v-model="typed.labelHeightMm" optional label="Height on its label" unit="mm" test-id="label-height" />
+    <NumberField v-model="typed.sheetWidthMm" label="Sheet, measured width" quantity="length" test-id="sheet-width" />
+    <NumberField
+      v-model="typed.sheetHeightMm"
+      label="Sheet, measured height"
+      quantity="length"
+      test-id="sheet-height"
+    />
+    <NumberField
+      v-model="typed.labelWidthMm"
+      optional
+      label="Width on its label"
+      quantity="length"
+      test-id="label-width"
+    />
+    <NumberField
+      v-model="typed.labelHeightMm"
+      optional
+      label="Height on its label"
+      quantity="length"
+      test-id="label-height"
+    />
     <template v-if="!mixed">
-      <NumberField v-model="typed.pieceWidthMm" label="Piece width" unit="mm" test-id="piece-width" />
-      <NumberField v-model="typed.pieceHeightMm" label="Piece height" unit="mm" test-id="piece-height" />
+      <NumberField v-model="typed.pieceWidthMm" label="Piece width" quantity="length" test-id="piece-width" />
+      <NumberField v-model="typed.pieceHeightMm" label="Piece height" quantity="length" test-id="piece-height" />
     </template>
-    <NumberField v-model="typed.gapMm" label="Between pieces" unit="mm" test-id="sheet-gap" />
-    <NumberField v-model="typed.marginMm" label="Margin round the sheet" unit="mm" test-id="sheet-margin" />
+    <NumberField v-model="typed.gapMm" label="Between pieces" quantity="length" test-id="sheet-gap" />
+    <NumberField v-model="typed.marginMm" label="Margin round the sheet" quantity="length" test-id="sheet-margin" />
     <NumberField v-if="!mixed" v-model="typed.testPlaces" label="Places for test pieces" test-id="sheet-tests" />
   </div>
   <template v-if="mixed">
@@ -75,11 +93,23 @@ const print = () => window.print();
   <details v-else :open="typed.pitchXMm !== null || typed.firstXMm !== null">
     <summary>Raster of a jig</summary>
     <div class="form-grid">
-      <NumberField v-model="typed.pitchXMm" optional label="Pitch across" unit="mm" test-id="pitch-x" />
-      <NumberField v-model="typed.pitchYMm" optional label="Pitch up" unit="mm" test-id="pitch-y" />
-      <NumberField v-model="typed.firstXMm" optional label="First place from the left" unit="mm" test-id="first-x" />
-      <NumberField v-model="typed.firstYMm" optional label="First place from below" unit="mm" test-id="first-y" />
-      <NumberField v-model="typed.shiftMm" label="Every second row shifted by" unit="mm" test-id="shift" />
+      <NumberField v-model="typed.pitchXMm" optional label="Pitch across" quantity="length" test-id="pitch-x" />
+      <NumberField v-model="typed.pitchYMm" optional label="Pitch up" quantity="length" test-id="pitch-y" />
+      <NumberField
+        v-model="typed.firstXMm"
+        optional
+        label="First place from the left"
+        quantity="length"
+        test-id="first-x"
+      />
+      <NumberField
+        v-model="typed.firstYMm"
+        optional
+        label="First place from below"
+        quantity="length"
+        test-id="first-y"
+      />
+      <NumberField v-model="typed.shiftMm" label="Every second row shifted by" quantity="length" test-id="shift" />
     </div>
   </details>
   <h3>Places nothing may lie on</h3>

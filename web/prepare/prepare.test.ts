@@ -92,7 +92,7 @@ describe('a sheet', () => {
     await page.find(by('label-height')).setValue('203.2');
     // (304.8 − 10 + 1) ÷ 41 = 7.2 and (203.2 − 10 + 1) ÷ 26 = 7.5 would give 49; 283 ÷ 41 = 6.9.
     expect(page.find(by('sheet-label')).text()).toMatch(
-      /12\.8 mm under across, 3\.2 mm under up its label, which promises 49 pieces/,
+      /12\.8\smm under across, 3\.2\smm under up its label, which promises 49 pieces/,
     );
     expect(page.find(by('sheet-gives')).text()).toMatch(/^4[0-8] pieces/);
   });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { runningTimers } from '@unto/domain';
-import { INTERVAL_UNITS, POWER_UNITS, SPEED_UNITS, speedFromMmPerS } from '@unto/core';
+import { panelReading, runningTimers, shopUnits } from '@unto/domain';
+import { INTERVAL_UNITS, POWER_UNITS, readIn, SPEED_UNITS, type Quantity, type UnitOf } from '@unto/core';
 import { createRun, type CreateRun } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -9,20 +9,24 @@ import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
+import { useShop } from '../stores/shop';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
-import { formatDuration, formatMoment, formatNumber, withUnit } from '../ui/format';
+import { formatDuration, formatMoment, formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import StationBody from '../station/StationBody.vue';
+import { useUnits } from '../ui/useUnits';
 
 /** Log a run: the setting as the panel shows it, passes, air, focus offset, minutes. */
 const ticket = useTicket();
+const units = useUnits();
+const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
 const model = useSection('beam');
@@ -35,32 +39,24 @@ const correcting = ref<string | null>(null);
 
 const form = useForm<CreateRun>(createRun, () => {
   const { fitted, ticket: own } = ticket;
-  const machine = fitted!.machine;
-  const speedMmPerS = recipe.value?.speedMmPerS ?? Number.NaN;
-  const unit = machine.panelSpeed;
-  const shownSpeed = Number.isFinite(speedMmPerS)
-    ? speedFromMmPerS(speedMmPerS, unit, {
-        topSpeedMmPerS: machine.topSpeedMmPerS,
-        dialTable: machine.dialTable.map(({ dial, mmPerS }) => ({ x: dial, y: mmPerS })),
-      })
-    : null;
+  const reading = panelReading(shopUnits(shop.workshop!), fitted!);
+  const asRead = <Q extends Quantity>(quantity: Q, value: number | undefined) => {
+    const { value: shown, unit } = readIn(reading, quantity, value ?? Number.NaN);
+    return { value: Number(shown.toPrecision(4)), unit: value === undefined ? reading.units[quantity] : unit } as {
+      value: number;
+      unit: UnitOf<Q>;
+    };
+  };
   const pieces = Math.max(1, own!.pieces - marked.value);
-  const percent = recipe.value?.powerPercent ?? Number.NaN;
   return {
     id: uuid(),
     ticketId: own!.id,
     recipeId: recipe.value?.id ?? null,
     correctsId: null,
     pieces,
-    power: {
-      value: machine.panelPower === '0-1000' ? percent * 10 : percent,
-      unit: machine.panelPower === 'W' ? '%' : machine.panelPower,
-    },
-    speed: {
-      value: shownSpeed === null ? speedMmPerS : Number(shownSpeed.toPrecision(4)),
-      unit: shownSpeed === null && recipe.value ? 'mm/s' : unit,
-    },
-    interval: { value: recipe.value?.intervalMm ?? Number.NaN, unit: 'mm' },
+    power: asRead('power', recipe.value?.powerPercent),
+    speed: asRead('speed', recipe.value?.speedMmPerS),
+    interval: asRead('interval', recipe.value?.intervalMm),
     passes: recipe.value?.passes ?? 1,
     focusOffsetMm: recipe.value?.focusOffsetMm ?? 0,
     air: 'off',
@@ -118,8 +114,8 @@ async function keep(): Promise<void> {
       passed and all gloss is gone.
     </p>
     <p v-if="recipe" class="quiet">
-      Recipe v{{ recipe.number }}: {{ formatNumber(recipe.powerPercent) }} %,
-      {{ withUnit(recipe.speedMmPerS, 'mm/s') }}, {{ withUnit(recipe.intervalMm, 'mm') }},
+      Recipe v{{ recipe.number }}: {{ units.text('power', recipe.powerPercent) }},
+      {{ units.text('speed', recipe.speedMmPerS) }}, {{ units.text('interval', recipe.intervalMm) }},
       {{ formatDuration(recipe.secondsPerPiece) }} a piece <GradeMark :grade="recipe.grade" />
     </p>
     <p v-else class="stop">
@@ -131,7 +127,7 @@ async function keep(): Promise<void> {
       <EnteredField name="speed" label="Speed" :units="SPEED_UNITS" test-id="speed" />
       <EnteredField name="interval" label="Line interval" :units="INTERVAL_UNITS" test-id="interval" />
       <NumberField name="passes" label="Passes" test-id="passes" />
-      <NumberField name="focusOffsetMm" label="Focus offset" unit="mm" />
+      <NumberField name="focusOffsetMm" label="Focus offset" quantity="length" />
       <ChoiceField name="air" label="Air assist" :options="AIR" test-id="air" />
       <NumberField name="pieces" label="Pieces" test-id="run-pieces" />
       <NumberField name="minutes" label="Minutes it took" unit="min" test-id="minutes" />

@@ -11,8 +11,10 @@ import FigureTile from '../evidence/FigureTile.vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import TileStrip from '../ui/TileStrip.vue';
+import { useUnits } from '../ui/useUnits';
 
 const props = defineProps<{ id: string }>();
+const units = useUnits();
 const shop = useShop();
 const { data, error } = useQuery({
   key: () => KEYS.run(props.id),
@@ -48,7 +50,7 @@ const missing = computed(() => error.value?.message ?? '');
           <p class="quiet small">at the part</p>
           <p class="mono">
             {{ run.powerW === null ? 'unknown' : withUnit(run.powerW, 'W') }} ·
-            {{ run.speedMmPerS === null ? 'unknown' : withUnit(run.speedMmPerS, 'mm/s') }}
+            {{ run.speedMmPerS === null ? 'unknown' : units.text('speed', run.speedMmPerS) }}
           </p>
         </div>
       </TileStrip>
@@ -70,7 +72,7 @@ const missing = computed(() => error.value?.message ?? '');
           </tr>
           <tr>
             <td>Passes, air, focus offset</td>
-            <td>{{ run.passes }}, air {{ run.air }}, {{ withUnit(run.focusOffsetMm, 'mm') }}</td>
+            <td>{{ run.passes }}, air {{ run.air }}, {{ units.text('length', run.focusOffsetMm) }}</td>
           </tr>
           <tr>
             <td>Time</td>

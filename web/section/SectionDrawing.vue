@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formatTimer, formatFigure, formatNumber, withUnit } from '../ui/format';
+import { formatTimer, formatNumber } from '../ui/format';
 import {
   bandAlong,
   beamOutline,
@@ -15,9 +15,11 @@ import {
   VIEW,
   type SectionModel,
 } from './geometry';
+import { useUnits } from '../ui/useUnits';
 
 /** A live cut through the part: metal or glass, coat, beam. Hover or focus a layer to read its numbers below. */
 const props = defineProps<{ model: SectionModel; title: string }>();
+const units = useUnits();
 const { left, right, surface, slab } = VIEW;
 const centre = (left + right) / 2;
 const read = ref('');
@@ -41,14 +43,14 @@ const nowAt = computed(() => nowX(props.model.drying ?? 0));
 const words = computed(() => {
   const { model } = props;
   const filmText = film.value
-    ? `Coat: ${formatFigure(film.value.wetUm)} µm laid wet, ${formatFigure(film.value.dryUm)} µm dry, ${film.value.measured ? 'from the weighing' : 'as planned'}${model.band ? `; wanted ${formatNumber(model.band.lowUm)}–${withUnit(model.band.highUm, 'µm')}` : ''}.`
+    ? `Coat: ${units.figure('film', film.value.wetUm)} laid wet, ${units.figure('film', film.value.dryUm)} dry, ${film.value.measured ? 'from the weighing' : 'as planned'}${model.band ? `; wanted ${units.span('film', model.band.lowUm, model.band.highUm)}` : ''}.`
     : 'No coat.';
   const beamText = model.beam
-    ? `Beam: spot ${withUnit(model.beam.spotMm, 'mm')} (1/e²), ± ${withUnit(model.beam.depthMm, 'mm')} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${withUnit(Math.abs(model.beam.offsetMm), 'mm')} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${withUnit(model.beam.intervalMm, 'mm')} apart.`
+    ? `Beam: spot ${units.text('length', model.beam.spotMm)} (1/e²), ± ${units.text('length', model.beam.depthMm)} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${units.text('length', Math.abs(model.beam.offsetMm))} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${units.text('interval', model.beam.intervalMm)} apart.`
     : '';
   const bent = model.mode === 'beam' && model.surface ? ` ${model.surface.words}` : '';
   return {
-    part: `Part: ${model.material}, ${withUnit(model.thicknessMm, 'mm')}.${bent}`,
+    part: `Part: ${model.material}, ${units.text('length', model.thicknessMm)}.${bent}`,
     film: filmText,
     beam: beamText,
   };
@@ -115,7 +117,9 @@ const band = computed(() => {
           <path :d="`M118 66 L76 ${surface - wetPx} H160 Z`" class="spray" />
           <path d="M110 42h16v14h4l4 10h-32l4 -10h4z" class="nozzle" />
           <path :d="`M40 66V${surface - wetPx} M36 66h8 M36 ${surface - wetPx}h8`" class="dimension" />
-          <text x="48" :y="(66 + surface - wetPx) / 2 - 6" class="mono">{{ withUnit(model.distanceMm, 'mm') }}</text>
+          <text x="48" :y="(66 + surface - wetPx) / 2 - 6" class="mono">
+            {{ units.text('length', model.distanceMm) }}
+          </text>
         </g>
         <g
           class="layer"
@@ -138,11 +142,11 @@ const band = computed(() => {
           :y="wetPx > 40 ? surface - wetPx / 2 + 5 : surface - wetPx - 12"
           class="mono strong in-film"
         >
-          {{ formatFigure(film.wetUm) }} µm
+          {{ units.figure('film', film.wetUm) }}
           <tspan class="small-text">laid wet</tspan>
         </text>
         <text :x="right - 40" :y="surface - dryPx - 12" text-anchor="end" class="mono strong">
-          {{ formatFigure(film.dryUm) }} µm
+          {{ units.figure('film', film.dryUm) }}
           <tspan class="small-text">dry</tspan>
         </text>
         <text
@@ -152,7 +156,7 @@ const band = computed(() => {
           text-anchor="end"
           class="small-text mono"
         >
-          {{ formatFigure(film.lowUm) }}–{{ formatFigure(film.highUm) }}
+          {{ units.figures('film', film.lowUm, film.highUm) }}
         </text>
         <g v-if="model.drying !== null" aria-hidden="true">
           <path :d="`M${nowAt} ${96} V${surface + slab}`" class="now" />
@@ -205,7 +209,7 @@ const band = computed(() => {
           text-anchor="end"
           class="mono strong"
         >
-          {{ formatFigure(film.dryUm) }} µm
+          {{ units.figure('film', film.dryUm) }}
           <tspan class="small-text">dry{{ model.mode === 'plan' ? ', planned' : '' }}</tspan>
         </text>
         <text v-else :x="left + 8" :y="surface - 26" class="small-text">fired, washed: only what bonded is left</text>
@@ -218,7 +222,7 @@ const band = computed(() => {
       >
         <rect :x="right - 14" :y="band.top" width="12" :height="Math.max(3, band.bottom - band.top)" class="band" />
         <text :x="right" :y="bandTextY" text-anchor="end" class="band-text">
-          band {{ formatNumber(model.band!.lowUm) }}–{{ withUnit(model.band!.highUm, 'µm') }}
+          band {{ units.span('film', model.band!.lowUm, model.band!.highUm) }}
         </text>
         <path :d="`M${right - 8} ${bandTextY + 6} V${band.top - 3}`" class="band-line" />
       </g>
@@ -243,18 +247,18 @@ const band = computed(() => {
         <g aria-hidden="true">
           <path :d="`M${centre - 130} ${beam.focusY - beam.depthPx} h-10 v${2 * beam.depthPx} h10`" class="depth" />
           <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 4" text-anchor="end" class="mono">
-            ± {{ withUnit(model.beam!.depthMm, 'mm', 2) }}
+            ± {{ units.text('length', model.beam!.depthMm, 2) }}
           </text>
           <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 22" text-anchor="end" class="small-text">
             in focus (spot +{{ formatNumber(model.beam!.growth * 100) }} %)
           </text>
           <path :d="`M${centre - 160} ${beam.focusY} H${centre + 160}`" class="focus-line" />
           <text :x="centre + 60" y="52" class="mono strong">
-            {{ withUnit(model.beam!.spotMm, 'mm') }}
+            {{ units.text('length', model.beam!.spotMm) }}
             <tspan class="small-text">spot, 1/e²</tspan>
           </text>
           <text :x="centre + 60" y="74" class="mono strong">
-            {{ withUnit(model.beam!.intervalMm, 'mm') }}
+            {{ units.text('interval', model.beam!.intervalMm) }}
             <tspan class="small-text">between lines</tspan>
           </text>
         </g>

@@ -4,6 +4,7 @@ import { bandOf, focusDepth, rayleighOf, runningTimers } from '@unto/domain';
 import { computed, type ComputedRef, type Ref } from 'vue';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';
+import { useUnits, type Units } from '../ui/useUnits';
 import type { SectionModel } from './geometry';
 
 /** The section of the open ticket, from its plan and its record. */
@@ -12,6 +13,7 @@ export function useSection(
   more: { intervalMm?: Ref<number>; offsetMm?: Ref<number> } = {},
 ): ComputedRef<SectionModel | null> {
   const ticket = useTicket();
+  const units = useUnits();
   const time = useNow();
   return computed(() => {
     const { page, fitted, compound } = ticket;
@@ -30,7 +32,7 @@ export function useSection(
       drying: drying ? (time.now - Date.parse(drying.startedAt)) / 1000 / drying.minimumS : null,
       dryS: compound?.body.dryS ?? null,
       distanceMm: compound ? (compound.body.distanceMinMm + compound.body.distanceMaxMm) / 2 : null,
-      surface: surfaceOf(page.placeReadings, page.ticket),
+      surface: surfaceOf(page.placeReadings, page.ticket, units),
       beam: {
         spotMm: Math.sqrt(lens.spotXMm * lens.spotYMm),
         rayleighMm: rayleighOf(lens),
@@ -61,7 +63,7 @@ function filmOf(
 const ACROSS = 41;
 
 /** The newest flatness or round part read on the ticket, as the line over the middle of the artwork; a rejected piece is gone. */
-function surfaceOf(readings: readonly PlaceReading[], ticket: Ticket): SectionModel['surface'] {
+function surfaceOf(readings: readonly PlaceReading[], ticket: Ticket, units: Units): SectionModel['surface'] {
   const newest = readings.find(
     ({ kind, decision }) => (kind === 'flatness' && decision !== 'rejected') || kind === 'round',
   );
@@ -83,5 +85,5 @@ function surfaceOf(readings: readonly PlaceReading[], ticket: Ticket): SectionMo
     const chord = Math.abs(2 * share - 1) * 2 * half;
     return focusBelow - (chord > 0 ? sag(radius, chord) : 0);
   });
-  return { heightsMm, words: `Lying still, ø ${entries.nearMm} mm.` };
+  return { heightsMm, words: `Lying still, ø ${units.text('length', entries.nearMm)}.` };
 }

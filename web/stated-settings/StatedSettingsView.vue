@@ -29,10 +29,12 @@ import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
+import { useUnits } from '../ui/useUnits';
 
 /** Settings that somebody stated, in the units they came in, and what can be said of them. */
 const shop = useShop();
 const outbox = useOutbox();
+const units = useUnits();
 const notices = useNotices();
 const { data } = useQuery({ key: KEYS.statedSettings(), query: () => api.all('listStatedSettings', {}) });
 const settings = computed(() => data.value ?? []);
@@ -81,13 +83,15 @@ const beams = WAVELENGTH_CLASSES.map((value) => ({ value, label: WAVELENGTH_WORD
 const entered = (quantity: { value: number; unit: string } | null) =>
   quantity ? withUnit(quantity.value, quantity.unit) : '–';
 const FIGURES = [
-  { key: 'powerW', name: 'watts', unit: 'W' },
-  { key: 'speedMmPerS', name: 'speed', unit: 'mm/s' },
-  { key: 'intervalMm', name: 'interval', unit: 'mm' },
-  { key: 'doseJPerMm2', name: 'dose', unit: 'J/mm²' },
+  { key: 'powerW', name: 'watts', unit: 'W', quantity: null },
+  { key: 'speedMmPerS', name: 'speed', unit: 'mm/s', quantity: 'speed' },
+  { key: 'intervalMm', name: 'interval', unit: 'mm', quantity: 'interval' },
+  { key: 'doseJPerMm2', name: 'dose', unit: 'J/mm²', quantity: null },
 ] as const;
 const known = (row: StatedSetting) =>
-  FIGURES.flatMap(({ key, unit }) => (row[key] === null ? [] : [`${formatFigure(row[key]!)} ${unit}`]));
+  FIGURES.flatMap(({ key, unit, quantity }) =>
+    row[key] === null ? [] : [quantity ? units.figure(quantity, row[key]!) : `${formatFigure(row[key]!)} ${unit}`],
+  );
 const unknown = (row: StatedSetting) =>
   FIGURES.filter(({ key }) => row[key] === null)
     .map(({ name }) => name)
@@ -127,7 +131,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
         name="topSpeedMmPerS"
         optional
         label="Top speed of that head"
-        unit="mm/s"
+        quantity="speed"
         hint="Needed to read a speed in %"
         test-id="stated-top"
       />

@@ -1,5 +1,5 @@
 import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
-import { CRITERIA } from '@unto/core';
+import { CORE_READING, CRITERIA } from '@unto/core';
 import { PiniaColada, useQueryCache } from '@pinia/colada';
 import {
   LATER_FIELDS,
@@ -12,10 +12,11 @@ import {
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { vi } from 'vitest';
-import { createApp, type Component } from 'vue';
+import { createApp, shallowRef, type Component } from 'vue';
 import { KEYS } from '../api/keys';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { useShop } from '../stores/shop';
+import { unitsOf } from '../ui/useUnits';
 
 /** A request the page made. */
 export interface Heard {
@@ -47,9 +48,19 @@ export const SHOP = {
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
+  speedUnit: 'mm/s',
+  intervalUnit: 'mm',
+  lengthUnit: 'mm',
+  filmUnit: 'µm',
   massUnit: 'g',
   timeZone: 'UTC',
 } as Workshop;
+
+/** Quantities written as the core counts them. */
+export const inCoreUnits = unitsOf(shallowRef(CORE_READING));
+
+/** A panel that reads as the core counts. */
+const PANEL = { panelPower: '%', panelSpeed: 'mm/s', dialTable: [] };
 
 /** A store item with a body of its kind; only what a test looks at need be named. */
 export function item<K extends InventoryKind>(kind: K, id: string, body: object = {}): InventoryItem<K> {
@@ -60,7 +71,7 @@ export function item<K extends InventoryKind>(kind: K, id: string, body: object 
     retired: false,
     revisionId: `${id}-r1`,
     revision: 1,
-    body: { name: id, ...LATER_FIELDS[kind], ...body },
+    body: { name: id, ...LATER_FIELDS[kind], ...(kind === 'machine' ? PANEL : {}), ...body },
     changedAt: '2026-03-01T09:00:00.000Z',
     changedBy: 'ines',
   } as InventoryItem<K>;

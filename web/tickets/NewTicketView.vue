@@ -85,9 +85,9 @@ const { values, faults, general, busy, waiting } = form;
         :fault="faults['substrateId'] && 'Choose what the part is made of.'"
         test-id="substrate"
       />
-      <NumberField name="markWidthMm" label="Width of the mark" unit="mm" test-id="width" />
-      <NumberField name="markHeightMm" label="Height of the mark" unit="mm" test-id="height" />
-      <NumberField name="coatMarginMm" label="Coat margin round the mark" unit="mm" />
+      <NumberField name="markWidthMm" label="Width of the mark" quantity="length" test-id="width" />
+      <NumberField name="markHeightMm" label="Height of the mark" quantity="length" test-id="height" />
+      <NumberField name="coatMarginMm" label="Coat margin round the mark" quantity="length" />
       <label class="tick"
         ><Checkbox v-model="values.foodUse" binary input-id="food" /> <span>Touches food or drink</span></label
       >

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router';
 import { ApiProblem, Unreachable } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
+import { usePanel } from '../stores/fitted-equipment';
 import { useTicket } from '../stores/ticket';
 import PageHead from '../ui/PageHead.vue';
 import StationLine from '../station/StationLine.vue';
@@ -16,6 +17,7 @@ import { formatDay } from '../ui/format';
 const props = defineProps<{ id: string; station?: string }>();
 const ticket = useTicket();
 const shop = useShop();
+const units = usePanel(() => ticket.fitted);
 const router = useRouter();
 
 const STATION_VIEWS: Record<Station, ReturnType<typeof defineAsyncComponent>> = {
@@ -55,7 +57,7 @@ const open = computed<Station | null>(() => {
 const about = computed(() => {
   const { ticket: own, fitted } = ticket;
   if (!own || !fitted) return '';
-  return `${own.pieces} piece${own.pieces > 1 ? 's' : ''} · ${fitted.substrate.name} · ${own.markWidthMm} × ${own.markHeightMm} mm to mark · ${fitted.head.name}, ${fitted.lens.name}`;
+  return `${own.pieces} piece${own.pieces > 1 ? 's' : ''} · ${fitted.substrate.name} · ${units.size(own.markWidthMm, own.markHeightMm)} to mark · ${fitted.head.name}, ${fitted.lens.name}`;
 });
 
 useEventListener('keydown', (event: KeyboardEvent) => {

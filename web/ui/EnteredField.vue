@@ -1,8 +1,7 @@
 <script setup lang="ts" generic="U extends string">
-import Select from 'primevue/select';
 import { computed } from 'vue';
-import { choicesOf } from './choices';
 import NumberField from './NumberField.vue';
+import UnitPick from './UnitPick.vue';
 import { useNamedField, type FieldProps } from './useNamedField';
 
 /** A value in a unit of the operator's choice; both are kept as entered. */
@@ -24,7 +23,6 @@ function leave(): void {
   left();
   emit('left');
 }
-const options = computed(() => choicesOf(props.units));
 </script>
 
 <template>
@@ -37,20 +35,6 @@ const options = computed(() => choicesOf(props.units));
     :test-id="testId"
     @left="leave"
   >
-    <Select
-      v-model="unit"
-      class="unit-choice"
-      :options="options"
-      option-label="label"
-      option-value="value"
-      :aria-label="`Unit of ${label.toLowerCase()}`"
-      :pt="{ label: { 'data-test-id': testId ? `${testId}-unit` : undefined } }"
-    />
+    <UnitPick v-model="unit" :units="units" :of="label" :test-id="testId" />
   </NumberField>
 </template>
-
-<style scoped>
-.unit-choice {
-  min-width: 6.2rem;
-}
-</style>

@@ -1,32 +1,51 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
+import type { Quantity } from '@unto/core';
 import FieldRow from './FieldRow.vue';
-import { parseNumber } from './format';
+import UnitPick from './UnitPick.vue';
 import { useNamedField, type FieldProps } from './useNamedField';
+import { useTypedQuantity } from './useTypedQuantity';
 
-/** A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. */
+/**
+ * A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. A quantity is typed in
+ * the unit of the shop, the panel or this field, and handed on in the unit of the core.
+ */
 const model = defineModel<number | null>();
-const props = defineProps<FieldProps & { unit?: string; optional?: boolean; must?: boolean }>();
+const props = defineProps<FieldProps & { unit?: string; quantity?: Quantity; optional?: boolean; must?: boolean }>();
 const emit = defineEmits<{ left: [] }>();
 const { value, fault: shownFault, required, left } = useNamedField<number | null>(props, model);
+const field = computed(() => props.testId ?? props.name ?? props.label);
+const typedIn = useTypedQuantity(
+  () => props.quantity,
+  () => field.value,
+);
 
-const text = ref(show(value.value));
+const text = ref(typedIn.toText(value.value));
+const unreadable = ref('');
+const same = (a: unknown, b: unknown) => Object.is(a, b) || (a ?? null) === (b ?? null);
 watch(value, (now) => {
-  const typed = parseNumber(text.value);
-  if (now !== typed && !(Number.isNaN(now) && Number.isNaN(typed))) text.value = show(now);
+  if (!same(now, meant(text.value).value)) text.value = typedIn.toText(now);
 });
+watch(typedIn.unit, () => (text.value = typedIn.toText(value.value)));
 
-function show(number: number | null | undefined): string {
-  return number === null || number === undefined || Number.isNaN(number) ? '' : String(Number(number.toPrecision(8)));
+function meant(entry: string) {
+  return props.optional && entry.trim() === '' ? { value: null, typedUnit: null, fault: '' } : typedIn.fromText(entry);
 }
 
 function typed(entry: string | undefined): void {
   text.value = entry ?? '';
-  value.value = props.optional && text.value.trim() === '' ? null : parseNumber(text.value);
+  const found = meant(text.value);
+  unreadable.value = found.fault;
+  value.value = found.value;
 }
 
 function leave(): void {
+  const { typedUnit, value: now } = meant(text.value);
+  if (typedUnit) {
+    typedIn.unit.value = typedUnit;
+    text.value = typedIn.toText(now);
+  }
   left();
   emit('left');
 }
@@ -36,7 +55,7 @@ function leave(): void {
   <FieldRow
     v-slot="{ id, described, invalid }"
     :label="label"
-    :fault="shownFault"
+    :fault="unreadable || shownFault"
     :hint="hint"
     :required="required || must"
   >
@@ -55,7 +74,14 @@ function leave(): void {
         @update:model-value="typed"
         @blur="leave"
       />
-      <span v-if="unit" class="unit">{{ unit }}</span>
+      <UnitPick
+        v-if="quantity && typedIn.units.value.length > 1"
+        v-model="typedIn.unit.value"
+        :units="typedIn.units.value"
+        :of="label"
+        :test-id="testId"
+      />
+      <span v-else-if="unit" class="unit">{{ unit }}</span>
       <slot />
     </span>
   </FieldRow>

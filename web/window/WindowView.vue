@@ -11,9 +11,10 @@ import { windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
+import { usePanel } from '../stores/fitted-equipment';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatDuration, formatNumber, withUnit } from '../ui/format';
+import { formatDuration, formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
@@ -21,6 +22,7 @@ import { FIT_SEED, percentFor, powerAxis, useWindow } from './useWindow';
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
 const props = defineProps<{ id: string }>();
+const units = usePanel(() => store.fitted);
 const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const store = useTicket();
 const shop = useShop();
@@ -99,10 +101,11 @@ const option = computed(() => {
       choice && choice.intervalMm === intervalMm.value
         ? {
             ...choice,
-            label: `${taken.value!.title.toLowerCase()}: ${choice.powerPercent} %, ${formatNumber(choice.speedMmPerS)} mm/s`,
+            label: `${taken.value!.title.toLowerCase()}: ${units.text('power', choice.powerPercent)}, ${units.text('speed', choice.speedMmPerS)}`,
           }
         : null,
     powerShare: shop.workshop!.tolerancePower,
+    units,
     colours: themeColours(),
   });
 });
@@ -146,13 +149,13 @@ async function makeRecipe(): Promise<void> {
         v-model="intervalMm"
         class="interval"
         label="Line interval shown"
-        :options="intervals.map((value) => ({ value, label: `${value} mm` }))"
+        :options="intervals.map((value) => ({ value, label: units.text('interval', value) }))"
       />
-      <span v-else class="mono">{{ withUnit(intervalMm, 'mm') }} interval</span>
+      <span v-else class="mono">{{ units.text('interval', intervalMm) }} interval</span>
       <span class="quiet small"
-        >for {{ store.ticket.title }}, {{ store.ticket.markWidthMm }} × {{ store.ticket.markHeightMm }} mm · power ±
+        >for {{ store.ticket.title }}, {{ units.size(store.ticket.markWidthMm, store.ticket.markHeightMm) }} · power ±
         {{ formatNumber(shop.workshop!.tolerancePower * 100) }} %, focus ±
-        {{ withUnit(shop.workshop!.toleranceFocusMm, 'mm') }}</span
+        {{ units.text('length', shop.workshop!.toleranceFocusMm) }}</span
       >
       <Button
         class="table"
@@ -173,19 +176,19 @@ async function makeRecipe(): Promise<void> {
           <table class="plain">
             <thead>
               <tr>
-                <th class="number">Power, %</th>
+                <th class="number">Power, {{ units.unit('power') }}</th>
                 <th class="number">At the part, W</th>
-                <th class="number">Speed, mm/s</th>
-                <th class="number">Interval, mm</th>
+                <th class="number">Speed, {{ units.unit('speed') }}</th>
+                <th class="number">Interval, {{ units.unit('interval') }}</th>
                 <th>After the scrub</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="(cell, i) in cells" :key="i">
-                <td class="number">{{ formatNumber(cell.powerPercent) }}</td>
+                <td class="number">{{ formatNumber(units.read('power', cell.powerPercent).value) }}</td>
                 <td class="number">{{ formatNumber(cell.powerW) }}</td>
-                <td class="number">{{ formatNumber(cell.speedMmPerS) }}</td>
-                <td class="number">{{ formatNumber(cell.intervalMm) }}</td>
+                <td class="number">{{ formatNumber(units.read('speed', cell.speedMmPerS).value) }}</td>
+                <td class="number">{{ formatNumber(units.read('interval', cell.intervalMm).value) }}</td>
                 <td>{{ OUTCOMES[cell.outcome] }}</td>
               </tr>
             </tbody>
@@ -195,7 +198,7 @@ async function makeRecipe(): Promise<void> {
           <WindowChart
             class="map"
             :option="option"
-            :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${taken.choice.powerPercent} %, ${formatNumber(taken.choice.speedMmPerS)} mm/s.` : ''}`"
+            :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
           <p class="legend quiet small">
@@ -225,11 +228,11 @@ async function makeRecipe(): Promise<void> {
             ><GradeMark :grade="figureOf(choice).grade"
           /></span>
           <span class="row mono big"
-            ><span>{{ choice.powerPercent }} % · {{ withUnit(choice.speedMmPerS, 'mm/s') }}</span
+            ><span>{{ units.text('power', choice.powerPercent) }} · {{ units.text('speed', choice.speedMmPerS) }}</span
             ><span>{{ formatDuration(choice.seconds) }}</span></span
           >
           <span class="quiet small"
-            >{{ withUnit(choice.intervalMm, 'mm') }} interval{{
+            >{{ units.text('interval', choice.intervalMm) }} interval{{
               choice.passes > 1 ? `, ${choice.passes} passes` : ''
             }}
             · {{ Math.round(choice.holds * 100) }} of 100 hold, at worst {{ Math.round(choice.worst * 100) }}.</span

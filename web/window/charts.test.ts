@@ -1,6 +1,9 @@
-import { fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
+import { CORE_READING, fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
 import { describe, expect, it } from 'vitest';
 import type { CouponWindowCell } from '@unto/domain';
+import { shallowRef } from 'vue';
+import { inCoreUnits } from '../testing/shop';
+import { unitsOf } from '../ui/useUnits';
 import { percentFor, powerAxis, speedAxis } from './useWindow';
 import { ticks, windowChart } from './window-chart';
 
@@ -35,7 +38,7 @@ describe('window chart', () => {
       passes: 1,
     },
   );
-  const option = (setting: { powerPercent: number; speedMmPerS: number; label: string } | null) =>
+  const option = (setting: { powerPercent: number; speedMmPerS: number; label: string } | null, units = inCoreUnits) =>
     windowChart({
       map,
       powersPercent,
@@ -45,6 +48,7 @@ describe('window chart', () => {
       setting,
       powerShare: 0.05,
       colours,
+      units,
     }) as { series: { name: string; data: unknown[] }[] };
   const series = (name: string, of = option(null)) => of.series.find((found) => found.name === name)!;
 
@@ -70,6 +74,31 @@ describe('window chart', () => {
     expect(powersPercent.at(-1)).toBeCloseTo(100, 9);
     expect(powersPercent[0]).toBeLessThan(40);
     expect(speedAxis(cells).at(-1)).toBeGreaterThan(480);
+  });
+
+  it('stands in the units of the panel, every point where it stood', () => {
+    const dialTable = [
+      { x: 1, y: 20 },
+      { x: 5, y: 150 },
+      { x: 9, y: 900 },
+    ];
+    const setting = { powerPercent: 90, speedMmPerS: 150, label: 'quickest' };
+    const at = (units: object, scale: object) =>
+      option(setting, unitsOf(shallowRef({ units: { ...CORE_READING.units, ...units }, scale }))) as unknown as {
+        xAxis: { name: string; min: number };
+        yAxis: { name: string };
+        series: { name: string; data: number[][] }[];
+      };
+    const minutes = at({ speed: 'mm/min', power: '0-1000' }, {});
+    expect([minutes.xAxis.name, minutes.yAxis.name]).toEqual(['speed, mm/min', 'power, of 1000']);
+    expect(minutes.xAxis.min).toBeCloseTo(60 * speedAxis(cells)[0]!, 6);
+    expect(minutes.series.find(({ name }) => name === 'setting')!.data[0]).toEqual([9000, 900]);
+    const dial = at({ speed: 'dial' }, { dialTable });
+    expect(dial.series.find(({ name }) => name === 'setting')!.data[0]![0]).toBeCloseTo(5, 6);
+    // A dial that does not reach as far as the map leaves the whole axis in mm/s.
+    const short = at({ speed: 'dial' }, { dialTable: dialTable.slice(0, 2) });
+    expect(short.xAxis.name).toBe('speed, mm/s');
+    expect(short.series.find(({ name }) => name === 'setting')!.data[0]).toEqual([150, 90]);
   });
 
   it('puts round numbers on a log axis', () => {

@@ -1,6 +1,8 @@
 import type { ChartColours } from '../theme/colours';
 import type { WindowCell, WindowMap } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
+import { withUnit } from '../ui/format';
+import type { Axis, Units } from '../ui/useUnits';
 
 /** A setting to be marked on the map with its tolerance box. */
 export interface MarkedSetting {
@@ -9,8 +11,7 @@ export interface MarkedSetting {
   readonly label: string;
 }
 
-/** The window over speed and power: chance of holding as tint, boundaries, cells by shape, the setting with its box. */
-export function windowChart(input: {
+interface WindowInput {
   readonly map: WindowMap;
   readonly powersPercent: readonly number[];
   readonly lowerPercent: readonly (number | null)[];
@@ -19,17 +20,18 @@ export function windowChart(input: {
   readonly setting: MarkedSetting | null;
   readonly powerShare: number;
   readonly colours: ChartColours;
-}): EChartsCoreOption {
-  const { map, powersPercent, colours } = input;
-  const speeds = map.speedsMmPerS;
-  const tiles: [number, number, number][] = [];
-  powersPercent.forEach((power, i) =>
-    speeds.forEach((speed, j) => tiles.push([speed, power, map.holds[i * speeds.length + j]!])),
-  );
-  const halfSpeed = Math.sqrt(speeds[1]! / speeds[0]!);
-  const halfPower = Math.sqrt(powersPercent[1]! / powersPercent[0]!);
+  readonly units: Units;
+}
+
+/** The window over speed and power: chance of holding as tint, boundaries, cells by shape, the setting with its box. */
+export function windowChart(input: WindowInput): EChartsCoreOption {
+  const { colours } = input;
+  const axes = axesOf(input);
+  const { x, y } = axes;
   const of = (outcome: WindowCell['outcome']) =>
-    input.cells.filter((cell) => cell.outcome === outcome).map((cell) => [cell.speedMmPerS, cell.powerPercent]);
+    input.cells
+      .filter((cell) => cell.outcome === outcome)
+      .map((cell) => [x.at(cell.speedMmPerS), y.at(cell.powerPercent)]);
   const axis = {
     type: 'log' as const,
     axisLine: { lineStyle: { color: colours.ink } },
@@ -43,45 +45,45 @@ export function windowChart(input: {
     grid: { left: 64, right: 22, top: 18, bottom: 56 },
     tooltip: {
       trigger: 'item',
-      formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }),
+      formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }, axes),
       backgroundColor: colours.surface,
       borderColor: colours.rule,
       textStyle: { color: colours.ink },
     },
     xAxis: {
       ...axis,
-      name: 'speed, mm/s',
+      name: `speed, ${x.unit}`,
       nameLocation: 'middle',
       nameGap: 34,
-      min: speeds[0],
-      max: speeds.at(-1),
+      min: x.from,
+      max: x.to,
       logBase: 2,
-      axisTick: { customValues: ticks(speeds[0]!, speeds.at(-1)!) },
-      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(speeds[0]!, speeds.at(-1)!) } },
+      axisTick: { customValues: ticks(x.from, x.to) },
+      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(x.from, x.to) } },
     },
     yAxis: {
       ...axis,
-      name: 'power, %',
+      name: `power, ${y.unit === '0-1000' ? 'of 1000' : y.unit}`,
       nameLocation: 'middle',
       nameGap: 44,
-      min: powersPercent[0],
-      max: powersPercent.at(-1),
+      min: y.from,
+      max: y.to,
       logBase: 2,
-      axisTick: { customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) },
-      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(powersPercent[0]!, powersPercent.at(-1)!) } },
+      axisTick: { customValues: ticks(y.from, y.to) },
+      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(y.from, y.to) } },
     },
     dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
       {
         name: 'chance of holding',
         type: 'custom',
-        data: tiles,
+        data: tilesOf(input, axes),
         clip: true,
         progressive: 0,
         renderItem: (_params: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
-          const [speed, power, chance] = [api.value(0), api.value(1), api.value(2)];
-          const [x0, y0] = api.coord([speed / halfSpeed, power * halfPower]);
-          const [x1, y1] = api.coord([speed * halfSpeed, power / halfPower]);
+          const chance = api.value(2);
+          const [x0, y0] = api.coord([api.value(3), api.value(6)]);
+          const [x1, y1] = api.coord([api.value(5), api.value(4)]);
           const [left, top] = [Math.round(x0!), Math.round(y0!)];
           return {
             type: 'rect',
@@ -90,8 +92,8 @@ export function windowChart(input: {
           };
         },
       },
-      line('even bet: too little', speeds, input.lowerPercent, colours.bonded),
-      line('even bet: too much', speeds, input.upperPercent, colours.danger),
+      line('even bet: too little', input.map.speedsMmPerS, input.lowerPercent, colours.bonded, axes),
+      line('even bet: too much', input.map.speedsMmPerS, input.upperPercent, colours.danger, axes),
       {
         name: 'holds',
         type: 'scatter',
@@ -116,18 +118,57 @@ export function windowChart(input: {
         data: of('over'),
         itemStyle: { color: colours.danger },
       },
-      ...words(input),
-      ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours)] : []),
+      ...words(input, axes),
+      ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours, axes)] : []),
     ],
   };
 }
 
-function line(name: string, speeds: readonly number[], powers: readonly (number | null)[], color: string) {
+interface Axes {
+  readonly x: Axis & { readonly from: number; readonly to: number };
+  readonly y: Axis & { readonly from: number; readonly to: number };
+}
+
+/** Speed and power as they read here, from the first of the map to the last. */
+function axesOf({ map, powersPercent, units }: WindowInput): Axes {
+  const axis = (quantity: 'speed' | 'power', values: readonly number[]) => {
+    const [low, high] = [values[0]!, values.at(-1)!];
+    const found = units.axis(quantity, low, high);
+    return { ...found, from: found.at(low), to: found.at(high) };
+  };
+  return { x: axis('speed', map.speedsMmPerS), y: axis('power', powersPercent) };
+}
+
+/** Speed, power, chance, and the corners of the tile halfway to its neighbours. */
+function tilesOf({ map, powersPercent }: WindowInput, { x, y }: Axes): number[][] {
+  const speeds = map.speedsMmPerS;
+  const halfSpeed = Math.sqrt(speeds[1]! / speeds[0]!);
+  const halfPower = Math.sqrt(powersPercent[1]! / powersPercent[0]!);
+  return powersPercent.flatMap((power, i) =>
+    speeds.map((speed, j) => [
+      x.at(speed),
+      y.at(power),
+      map.holds[i * speeds.length + j]!,
+      x.at(speed / halfSpeed),
+      y.at(power / halfPower),
+      x.at(speed * halfSpeed),
+      y.at(power * halfPower),
+    ]),
+  );
+}
+
+function line(
+  name: string,
+  speeds: readonly number[],
+  powers: readonly (number | null)[],
+  color: string,
+  { x, y }: Axes,
+) {
   return {
     name,
     type: 'line' as const,
     showSymbol: false,
-    data: speeds.map((speed, i) => [speed, powers[i] ?? '-']),
+    data: speeds.map((speed, i) => [x.at(speed), typeof powers[i] === 'number' ? y.at(powers[i]) : '-']),
     lineStyle: { color, width: 2 },
     silent: true,
     connectNulls: false,
@@ -135,7 +176,7 @@ function line(name: string, speeds: readonly number[], powers: readonly (number 
 }
 
 /** Words where the map turns into them, so that nobody needs a legend. */
-function words({ map, powersPercent, upperPercent, colours }: Parameters<typeof windowChart>[0]) {
+function words({ map, powersPercent, upperPercent, colours }: WindowInput, { x, y }: Axes) {
   const last = map.speedsMmPerS.length - 1;
   const word = (text: string, speed: number, power: number, color: string) => ({
     name: text,
@@ -143,7 +184,7 @@ function words({ map, powersPercent, upperPercent, colours }: Parameters<typeof 
     silent: true,
     symbolSize: 1,
     tooltip: { show: false },
-    data: [[speed, power]],
+    data: [[x.at(speed), y.at(power)]],
     itemStyle: { color: 'transparent' },
     label: {
       show: true,
@@ -164,14 +205,14 @@ function words({ map, powersPercent, upperPercent, colours }: Parameters<typeof 
   ];
 }
 
-function settingSeries(setting: MarkedSetting, powerShare: number, colours: ChartColours) {
+function settingSeries(setting: MarkedSetting, powerShare: number, colours: ChartColours, { x, y }: Axes) {
   const { speedMmPerS, powerPercent } = setting;
   return {
     name: 'setting',
     type: 'scatter' as const,
     symbol: 'diamond',
     symbolSize: 16,
-    data: [[speedMmPerS, powerPercent]],
+    data: [[x.at(speedMmPerS), y.at(powerPercent)]],
     itemStyle: { color: colours.action, borderColor: colours.surface, borderWidth: 1 },
     label: {
       show: true,
@@ -189,17 +230,17 @@ function settingSeries(setting: MarkedSetting, powerShare: number, colours: Char
       itemStyle: { color: 'transparent', borderColor: colours.action, borderWidth: 2 },
       data: [
         [
-          { coord: [speedMmPerS / 1.035, powerPercent * (1 - powerShare)] },
-          { coord: [speedMmPerS * 1.035, Math.min(100, powerPercent * (1 + powerShare))] },
+          { coord: [x.at(speedMmPerS / 1.035), y.at(powerPercent * (1 - powerShare))] },
+          { coord: [x.at(speedMmPerS * 1.035), y.at(Math.min(100, powerPercent * (1 + powerShare)))] },
         ],
       ],
     },
   };
 }
 
-function tooltip({ seriesName, data }: { seriesName: string; data: number[] }): string {
+function tooltip({ seriesName, data }: { seriesName: string; data: number[] }, { x, y }: Axes): string {
   const [speed, power, chance] = data;
-  const at = `${Number(power!.toPrecision(3))} % · ${Number(speed!.toPrecision(3))} mm/s`;
+  const at = `${withUnit(power!, y.unit, 3)} · ${withUnit(speed!, x.unit, 3)}`;
   return chance === undefined ? `${seriesName}<br>${at}` : `${Math.round(chance * 100)} of 100 hold<br>${at}`;
 }
 

@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { FILM_UNITS, INTERVAL_UNITS, LENGTH_UNITS, MASS_UNITS, SHOP_SPEED_UNITS, UNIT_WORDS } from '@unto/core';
+import { changeWorkshop, type Workshop } from '@unto/contract';
+import { shopUnits } from '@unto/domain';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { ApiProblem } from '../api/client';
+import { useNotices } from '../stores/notices';
+import { useOutbox } from '../stores/outbox';
+import { useShop } from '../stores/shop';
+import { choicesOf } from '../ui/choices';
+import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
+import NumberField from '../ui/NumberField.vue';
+import PageHead from '../ui/PageHead.vue';
+import TextField from '../ui/TextField.vue';
+import { useForm } from '../ui/useForm';
+import { unitsOf } from '../ui/useUnits';
+
+/** What holds for the whole shop: its name and money, the units it reads in, and when a setting counts as safe. */
+const shop = useShop();
+const outbox = useOutbox();
+const notices = useNotices();
+const form = useForm<Workshop>(changeWorkshop, () => ({ ...shop.workshop! }));
+const { values, faults, general, busy, waiting } = form;
+/** Settings that somebody else kept while these were typed. */
+const theirs = ref<Workshop | null>(null);
+
+const worded = (units: readonly string[]) =>
+  units.map((value) => ({ value, label: `${value}, ${UNIT_WORDS[value] ?? ''}` }));
+const UNIT_FIELDS = [
+  { name: 'lengthUnit', label: 'Lengths', options: worded(LENGTH_UNITS) },
+  { name: 'filmUnit', label: 'Coat and film', options: worded(FILM_UNITS) },
+  { name: 'speedUnit', label: 'Speed', options: worded(SHOP_SPEED_UNITS) },
+  { name: 'intervalUnit', label: 'Line interval', options: worded(INTERVAL_UNITS) },
+  { name: 'massUnit', label: 'Mass', options: worded(MASS_UNITS) },
+] as const;
+const zones = choicesOf(Intl.supportedValuesOf('timeZone'));
+
+/** A setting as it would read with the units chosen here. */
+const sample = computed(() => {
+  const units = unitsOf(ref({ units: shopUnits(values.value as Workshop), scale: { topSpeedMmPerS: 600 } }));
+  return `${units.size(60, 25)} at ${units.text('speed', 120)}, lines ${units.text('interval', 0.06, 3)} apart, ${units.text('film', 10, 3)} of film, ${units.text('mass', 3.2, 3)} sprayed`;
+});
+
+/** A share that is kept as a fraction and typed in percent, or money kept in hundredths. */
+const times = (key: 'bound' | 'tolerancePower' | 'labourMinorPerMinute', factor: number) =>
+  computed({
+    get: () => Number((values.value[key] * factor).toPrecision(12)),
+    set: (entry: number | null | undefined) =>
+      (values.value[key] = Number(((entry ?? Number.NaN) / factor).toPrecision(12))),
+  });
+const bound = times('bound', 100);
+const drift = times('tolerancePower', 100);
+const labour = times('labourMinorPerMinute', 0.01);
+
+async function keep(): Promise<void> {
+  await form.submit(async (body) => {
+    try {
+      const answer = await outbox.send('changeWorkshop', { body }, 'the settings of the shop');
+      if (answer) {
+        values.value.version = answer.version;
+        notices.say('Kept. Everything reads by it from now on.');
+      }
+      theirs.value = null;
+      return answer;
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.problem.type !== 'version-conflict') throw error;
+      theirs.value = error.problem.current as Workshop;
+    }
+  });
+}
+
+function takeTheirs(): void {
+  values.value = { ...theirs.value! };
+  theirs.value = null;
+}
+
+function putOver(): void {
+  values.value.version = theirs.value!.version;
+  void keep();
+}
+</script>
+
+<template>
+  <PageHead title="Shop" about="What holds for everything made here" />
+  <form class="body" novalidate @submit.prevent="keep">
+    <FormNote :general="general" :waiting="waiting" />
+    <div v-if="theirs" class="clash" role="alert">
+      <p><strong>Somebody else changed the settings meanwhile.</strong> Yours are still in the form.</p>
+      <Button type="button" outlined label="Take theirs" @click="takeTheirs" />
+      <Button type="button" label="Put yours over them" @click="putOver" />
+    </div>
+    <fieldset>
+      <legend>Units</legend>
+      <ChoiceField
+        v-for="field in UNIT_FIELDS"
+        :key="field.name"
+        :name="field.name"
+        :label="field.label"
+        :options="field.options"
+        :test-id="`shop-${field.name}`"
+      />
+      <p class="full">
+        <span class="quiet small">A job then reads</span>
+        <span class="mono sample" data-test-id="shop-sample">{{ sample }}</span>
+      </p>
+      <p class="full quiet small">
+        Power and speed of a ticket read as its machine’s own panel does. Any field takes a unit typed behind the
+        number, “0.5 in”, and stays in it.
+      </p>
+    </fieldset>
+    <fieldset>
+      <legend>The workshop</legend>
+      <TextField name="name" class="wide" label="Name" test-id="shop-name" />
+      <ChoiceField name="timeZone" label="Time zone" :options="zones" test-id="shop-zone" />
+      <TextField name="currency" label="Currency" hint="As it stands behind an amount" test-id="shop-currency" />
+      <NumberField
+        v-model="labour"
+        label="Labour"
+        must
+        :unit="`${values.currency} a minute`"
+        :fault="faults['labourMinorPerMinute']"
+        test-id="shop-labour"
+      />
+    </fieldset>
+    <fieldset>
+      <legend>When a setting counts as safe</legend>
+      <NumberField
+        v-model="bound"
+        label="Must hold in the worst case"
+        must
+        unit="of 100"
+        hint="Of 100 marks, at the ends of the drifts beside"
+        :fault="faults['bound']"
+        test-id="shop-bound"
+      />
+      <NumberField
+        v-model="drift"
+        label="Power may drift by ±"
+        must
+        unit="%"
+        hint="Between days, of the power at the part"
+        :fault="faults['tolerancePower']"
+        test-id="shop-drift"
+      />
+      <NumberField
+        name="toleranceFocusMm"
+        label="Focus may drift by ±"
+        quantity="length"
+        hint="How exactly the height is set"
+        test-id="shop-focus"
+      />
+    </fieldset>
+    <div class="foot"><Button type="submit" label="Keep the settings" :loading="busy" data-test-id="keep-shop" /></div>
+  </form>
+</template>
+
+<style scoped>
+.body {
+  padding: 0.8rem 1.5rem 0;
+  max-width: 62rem;
+  display: flex;
+  flex-direction: column;
+  gap: 0.8rem;
+}
+
+fieldset {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  gap: 0.6rem 1rem;
+  align-items: start;
+  margin: 0;
+  padding: 0.6rem 1rem 0.9rem;
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+  background: var(--unto-surface);
+}
+
+legend {
+  font-weight: 700;
+  padding: 0 0.4rem;
+}
+
+.wide {
+  grid-column: span 2;
+}
+
+.full {
+  grid-column: 1 / -1;
+}
+
+.sample {
+  margin-left: 0.6rem;
+}
+
+.clash {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  align-items: center;
+  padding: 0.6rem;
+  background: var(--unto-coat-tint);
+}
+
+.foot {
+  position: sticky;
+  bottom: 0;
+  padding: 0.5rem 0;
+  background: var(--unto-ground);
+}
+
+@media (max-width: 1000px) {
+  fieldset {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
+
+@media (max-width: 560px) {
+  fieldset {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .wide {
+    grid-column: auto;
+  }
+
+  .sample {
+    display: block;
+    margin: 0.2rem 0 0;
+  }
+}
+</style>
