@@ -38,7 +38,7 @@ describe('the trail markers, from unknown enamel to a chosen compound', () => {
   it('reads which compound, why and how surely, and moves the weights by keyboard', async () => {
     const { page } = app;
     await page.reads('withheld', /Corvid Film, Greyslip Dry Film, Russet Trial, Soothollow/);
-    await page.select('profile', 'rush production');
+    await page.choose('profile', 'rush production');
     const before = await page.reads('verdict', /^(Ternwhite Concentrate|Lampglaze Jar), because/);
     await page.reads('sure', /first in (only )?\d+ of 100 draws/);
     await page.reads('switching', /would be first if|No single weight/);
@@ -52,7 +52,7 @@ describe('the trail markers, from unknown enamel to a chosen compound', () => {
     await page.type('profile-name', 'darkest');
     await page.press('keep-profile');
     await page.gone('profile-name');
-    await page.select('profile', 'rush production');
+    await page.choose('profile', 'rush production');
     expect(await page.reads('verdict', /because/)).toBe(before);
     await page.accessible('Choose');
   });

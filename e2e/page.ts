@@ -86,12 +86,6 @@ export class Page {
     );
   }
 
-  /** Takes an option of a plain select by its words. */
-  async select(testId: string, words: string): Promise<void> {
-    const element = await this.find(testId);
-    await element.findElement(By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`)).click();
-  }
-
   async text(testId: string): Promise<string> {
     return (await this.find(testId)).getText();
   }

@@ -98,6 +98,7 @@ async function shotList(base: string): Promise<Shot[]> {
       ready: '[data-test-id="revise"]',
     },
     { name: 'practice', path: '/practice', ready: '[data-test-id="stated-row"]' },
+    { name: 'shop', path: '/shop', ready: '[data-test-id="shop-sample"]' },
     {
       name: 'evidence',
       path: `/tickets/${orchid}/coat`,

@@ -70,6 +70,7 @@ export const yes = (label: string) => boolean().label(label).required(`${label} 
 export const day = (label: string) =>
   string()
     .label(label)
+    .meta({ day: true })
     .matches(/^\d{4}-\d{2}-\d{2}$/, `${label} must be a date like 2026-03-01.`)
     .test(
       'real',

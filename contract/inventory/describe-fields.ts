@@ -6,7 +6,7 @@ export interface ShelfField {
   readonly key: string;
   readonly label: string;
   readonly unit: string;
-  readonly kind: 'text' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows' | 'file';
+  readonly kind: 'text' | 'day' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows' | 'file';
   readonly optional: boolean;
   readonly words: readonly string[];
   readonly linkTo?: InventoryKind | undefined;
@@ -51,6 +51,7 @@ function fieldOf(kind: InventoryKind, key: string, field: SchemaDescription): Sh
       words: (field.oneOf as (string | null)[]).filter((word): word is string => word !== null),
     };
   if (field.type === 'boolean') return { ...base, kind: 'yes' };
+  if ((field.meta as { day?: boolean } | undefined)?.day) return { ...base, kind: 'day' };
   return { ...base, kind: field.type === 'number' ? 'number' : 'text' };
 }
 

@@ -76,13 +76,13 @@ onMounted(async () => {
         <p v-else-if="away" class="away" role="alert">{{ away }} Trying again every two seconds.</p>
         <p v-else class="away quiet">Opening the bench book …</p>
       </main>
+      <NoticeBar />
     </div>
   </div>
   <OperatorPicker />
   <EvidenceSheet />
   <ConflictDialog />
   <KeysHelp />
-  <NoticeBar />
 </template>
 
 <style scoped>

@@ -3,10 +3,11 @@ import { CRITERIA, type Criterion } from '@unto/core';
 import type { InventoryItem } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { ApiProblem } from '../api/client';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
+import ChoiceField from '../ui/ChoiceField.vue';
 
 /** What counts here: one of the shop's profiles, or weights of one's own that can be kept under a name. */
 const props = defineProps<{
@@ -18,6 +19,10 @@ const props = defineProps<{
 const emit = defineEmits<{ follow: [id: string] }>();
 const outbox = useOutbox();
 const notices = useNotices();
+const choices = computed(() => [
+  ...props.profiles.map(({ id, body }) => ({ value: id, label: body.name })),
+  ...(props.own || !props.profiles.length ? [{ value: 'own', label: 'your own' }] : []),
+]);
 const naming = ref(false);
 const name = ref('');
 
@@ -42,16 +47,13 @@ async function keep(): Promise<void> {
 
 <template>
   <div class="profile">
-    <label class="quiet" for="profile">what counts</label>
-    <select
-      id="profile"
-      :value="own ? 'own' : (profileId ?? 'own')"
-      data-test-id="profile"
-      @change="emit('follow', ($event.target as HTMLSelectElement).value)"
-    >
-      <option v-for="entry in profiles" :key="entry.id" :value="entry.id">{{ entry.body.name }}</option>
-      <option v-if="own || !profiles.length" value="own" disabled>your own</option>
-    </select>
+    <ChoiceField
+      label="What counts"
+      :model-value="own ? 'own' : (profileId ?? 'own')"
+      :options="choices"
+      test-id="profile"
+      @update:model-value="$event && $event !== 'own' && emit('follow', $event)"
+    />
     <form v-if="naming" class="naming" @submit.prevent="keep">
       <input v-model="name" maxlength="60" aria-label="Name of the profile" data-test-id="profile-name" />
       <Button type="submit" size="small" label="Keep" :disabled="!name.trim()" data-test-id="keep-profile" />

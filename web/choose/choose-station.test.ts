@@ -7,7 +7,7 @@ import ChooseStation from './ChooseStation.vue';
 import { useEvidence } from '../evidence/evidence';
 import { useNotices } from '../stores/notices';
 import { useTicketChange } from '../stores/ticket-change';
-import { by, EVEN, item } from '../testing/shop';
+import { by, EVEN, item, choose } from '../testing/shop';
 import { middlingOption } from '../testing/options';
 import { mountOnTicket } from '../testing/ticket';
 
@@ -124,22 +124,22 @@ describe('the Choose station', () => {
 
   it('re-ranks at once when a weight moves, and says whose weights they are', async () => {
     const { page } = await open();
-    await page.find(by('weight-contrast')).setValue('0');
+    await page.find(by('weight-contrast')).trigger('keydown', { code: 'Home' });
     expect(names(page)).toEqual(['Quick', 'Dark']);
-    expect((page.find(by('profile')).element as HTMLSelectElement).value).toBe('own');
-    await page.find(by('profile')).setValue('everyday');
+    expect(page.find(by('profile')).text()).toBe('your own');
+    await choose(page, 'profile', 'everyday');
     expect(names(page)).toEqual(['Dark', 'Quick']);
-    await page.find(by('profile')).setValue('rush');
+    await choose(page, 'profile', 'rush');
     expect(names(page)[0]).toBe('Quick');
   });
 
   it('says so when nothing counts, and shows the softer criteria on request', async () => {
     const { page } = await open();
     expect(page.find(by('weight-help')).exists()).toBe(true);
-    await page.find(by('profile')).setValue('everyday');
+    await choose(page, 'profile', 'everyday');
     for (const criterion of CRITERIA) {
       const slider = page.find(by(`weight-${criterion}`));
-      if (slider.exists()) await slider.setValue('0');
+      if (slider.exists()) await slider.trigger('keydown', { code: 'Home' });
     }
     expect(page.text()).toMatch(/Nothing counts: move at least one weight above 0/);
     await page.find(by('softer')).trigger('click');
@@ -255,7 +255,8 @@ describe('the Choose station', () => {
   it('keeps weights of one’s own under a name', async () => {
     const { page, server } = await open();
     server.answers['POST /api/inventory'] = item('profile', 'new');
-    await page.find(by('weight-rate')).setValue('9.5');
+    await page.find(by('weight-rate')).trigger('keydown', { code: 'End' });
+    await page.find(by('weight-rate')).trigger('keydown', { code: 'ArrowLeft' });
     await page.find(by('name-profile')).trigger('click');
     await page.find(by('profile-name')).setValue('my own');
     await page.find('form.naming').trigger('submit');

@@ -9,6 +9,7 @@ import NumberField from '../ui/NumberField.vue';
 import { useTicket } from '../stores/ticket';
 import type { CoatPictureState } from './usePicture';
 import { useUnits } from '../ui/useUnits';
+import TickField from '../ui/TickField.vue';
 
 /** The last free moment: a picture of the dry coat, what is wrong with it and where, and what that would cost the mark. */
 const props = defineProps<{ picture: CoatPictureState }>();
@@ -55,10 +56,8 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
       <NumberField v-model="size.heightMm" label="Coat height" quantity="length" test-id="picture-height" />
     </div>
     <div class="line">
-      <label class="check"><input v-model="uses.bare" type="checkbox" data-test-id="use-bare" /> bare mark</label>
-      <label class="check"
-        ><input v-model="uses.good" type="checkbox" data-test-id="use-good" /> well-coated mark</label
-      >
+      <TickField v-model="uses.bare" test-id="use-bare">bare mark</TickField>
+      <TickField v-model="uses.good" test-id="use-good">well-coated mark</TickField>
     </div>
     <div class="panel-foot">
       <section
@@ -131,13 +130,6 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
   flex-wrap: wrap;
   align-items: center;
   gap: 0.7rem;
-}
-
-.check {
-  display: flex;
-  align-items: center;
-  gap: 0.4rem;
-  min-height: 44px;
 }
 
 .verdict {

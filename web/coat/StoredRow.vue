@@ -8,6 +8,7 @@ import { formatDay } from '../ui/format';
 import TextField from '../ui/TextField.vue';
 import FormNote from '../ui/FormNote.vue';
 import { useForm } from '../ui/useForm';
+import TickField from '../ui/TickField.vue';
 
 /** Stored pieces: their date, and the look they get when they are taken up. */
 const props = defineProps<{ stored: StoredCoat }>();
@@ -46,13 +47,10 @@ async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
       <span class="quiet small">Stored {{ formatDay(stored.storedAt) }}. {{ coatRules(stored.handling).store }}</span>
     </p>
     <FormNote :general="general" :waiting="waiting" />
-    <label
-      ><input v-model="values.dry" type="checkbox" data-test-id="stored-dry" /> Dry: no damp, no gloss come back</label
-    >
+    <TickField v-model="values.dry" test-id="stored-dry">Dry: no damp, no gloss come back</TickField>
     <p v-if="faults['dry']" class="fault" role="alert">{{ faults['dry'] }}</p>
-    <label
-      ><input v-model="values.untouched" type="checkbox" data-test-id="stored-untouched" /> Untouched: no finger marks,
-      nothing rubbed off</label
+    <TickField v-model="values.untouched" test-id="stored-untouched"
+      >Untouched: no finger marks, nothing rubbed off</TickField
     >
     <p v-if="faults['untouched']" class="fault" role="alert">{{ faults['untouched'] }}</p>
     <TextField v-if="past" name="reason" label="Why it may be fired past its date" test-id="stored-reason" />
@@ -86,13 +84,6 @@ async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
 
 .past {
   border-left-color: var(--unto-danger);
-}
-
-label {
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
-  min-height: 44px;
 }
 
 input[type='checkbox'] {

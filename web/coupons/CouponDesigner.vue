@@ -22,6 +22,7 @@ import CouponGrid from './CouponGrid.vue';
 import DesignFigures from './DesignFigures.vue';
 import DesignOptions from './DesignOptions.vue';
 import { designOf, draftOf, firstDraft } from './design-form';
+import TickField from '../ui/TickField.vue';
 
 /** Design a coupon for a ticket: axes, cells, labels; with its figures as it is changed. */
 const props = defineProps<{ ticket: Ticket }>();
@@ -127,10 +128,7 @@ async function keep(): Promise<void> {
     <form class="right" novalidate @submit.prevent="keep">
       <AxisFields v-model="draft.x" title="Across" name="x" :limits="limits" />
       <AxisFields v-model="draft.y" title="Down" name="y" :limits="limits" />
-      <label class="third"
-        ><input v-model="draft.third" type="checkbox" data-test-id="third" /> A third axis, in blocks side by
-        side</label
-      >
+      <TickField v-model="draft.third" class="third" test-id="third">A third axis, in blocks side by side</TickField>
       <AxisFields v-if="draft.third" v-model="draft.block" title="Blocks" name="block" sprayed :limits="limits" />
       <DesignOptions v-model="draft" />
       <div class="foot">

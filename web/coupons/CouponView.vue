@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CoreError, decodeTable, STAGES, type Outcome } from '@unto/core';
+import { CoreError, decodeTable, STAGES, type Outcome, type Stage } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref, toRef, watch } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
@@ -21,6 +21,7 @@ import { usePanel } from '../stores/fitted-equipment';
 import { useShop } from '../stores/shop';
 import BringPicture from '../pictures/BringPicture.vue';
 import PageHead from '../ui/PageHead.vue';
+import PickOne from '../ui/PickOne.vue';
 import { valueOf } from '../workers/computations';
 
 /** A coupon: burn it, picture and read its cells after the rinse and after the scrub, export and import. */
@@ -44,6 +45,7 @@ const {
   keepPicture,
 } = useCoupon(toRef(props, 'id'));
 usePanel(() => fitted.value);
+const STAGE_WORDS = { rinsed: 'Rinsed', scrubbed: 'Scrubbed' } as const;
 const selected = ref(0);
 const brush = ref<Outcome>('holds');
 const mode = ref<'cells' | 'handles' | 'measures'>('cells');
@@ -53,6 +55,18 @@ const entries = computed(() => ({
   rinsed: pictures.pictures.rinsed?.entries ?? null,
   scrubbed: pictures.pictures.scrubbed?.entries ?? null,
 }));
+/** What lies on the table: the cells of a stage, or its measures. */
+const shownStage = computed<Stage | 'measures'>({
+  get: () => (mode.value === 'measures' ? 'measures' : stage.value),
+  set(wanted) {
+    if (wanted !== 'measures') stage.value = wanted;
+    mode.value = wanted === 'measures' ? 'measures' : 'cells';
+  },
+});
+const views = computed(() => [
+  ...STAGES.map((value) => ({ value, label: STAGE_WORDS[value] })),
+  ...(entries.value.rinsed || entries.value.scrubbed ? [{ value: 'measures' as const, label: 'Measures' }] : []),
+]);
 const placing = computed(() => open.value?.photo && mode.value === 'handles');
 // A coupon that was not found asks for its handles, and keeps them until somebody is content.
 watch(
@@ -94,7 +108,6 @@ async function importTable(file: File): Promise<void> {
   }
 }
 
-const STAGE_WORDS = { rinsed: 'Rinsed', scrubbed: 'Scrubbed' } as const;
 const changedByServer = (found: Coupon) => adopt(found);
 </script>
 
@@ -110,29 +123,7 @@ const changedByServer = (found: Coupon) => adopt(found);
   <div v-if="coupon && made && fitted" class="coupon">
     <div class="left">
       <div class="bar">
-        <div v-if="coupon.burntAt" class="stages" role="group" aria-label="Stage">
-          <button
-            v-for="name in STAGES"
-            :key="name"
-            type="button"
-            :class="{ here: stage === name && mode !== 'measures' }"
-            :aria-pressed="stage === name && mode !== 'measures'"
-            :data-test-id="`stage-${name}`"
-            @click="((stage = name), (mode = 'cells'))"
-          >
-            {{ STAGE_WORDS[name] }}
-          </button>
-          <button
-            v-if="entries.rinsed || entries.scrubbed"
-            type="button"
-            :class="{ here: mode === 'measures' }"
-            :aria-pressed="mode === 'measures'"
-            data-test-id="stage-measures"
-            @click="mode = 'measures'"
-          >
-            Measures
-          </button>
-        </div>
+        <PickOne v-if="coupon.burntAt" v-model="shownStage" bare label="Stage" :options="views" test-id="stage" />
         <CouponFiles :coupon="coupon" :made="made" :fitted="fitted" :worker="worker" @table="importTable" />
       </div>
       <p v-if="about" class="quiet small" data-test-id="reading-about">{{ about }}</p>
@@ -313,21 +304,6 @@ const changedByServer = (found: Coupon) => adopt(found);
   align-items: center;
   flex-wrap: wrap;
   gap: 0.4rem 1rem;
-}
-
-.stages button {
-  min-height: 44px;
-  padding: 0 1rem;
-  border: 1px solid var(--unto-rule);
-  background: var(--unto-surface);
-  color: var(--unto-ink);
-  cursor: pointer;
-}
-
-.stages button.here {
-  background: var(--unto-ink);
-  color: var(--unto-ground);
-  font-weight: 700;
 }
 
 .right {

@@ -7,6 +7,7 @@ import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
 import { fixedParameters, varies, type DesignDraft } from './design-form';
 import { readArtwork } from './read-artwork';
+import TickField from '../ui/TickField.vue';
 
 /** Everything of a coupon but its axes: what all cells share, their shape and order, labels, the blank. */
 const draft = defineModel<DesignDraft>({ required: true });
@@ -108,21 +109,15 @@ async function bringArtwork(file: File): Promise<void> {
   </div>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <div class="ticks">
-    <label v-if="!varies(draft, 'hatches')"
-      ><input v-model="draft.crossed" type="checkbox" data-test-id="crossed" /> hatch every cell again at a right
-      angle</label
+    <TickField v-model="draft.crossed" v-if="!varies(draft, 'hatches')" test-id="crossed"
+      >hatch every cell again at a right angle</TickField
     >
-    <label
-      ><input v-model="draft.anchors" type="checkbox" data-test-id="anchors" /> the middle setting again in corners and
-      centre, to show drift</label
+    <TickField v-model="draft.anchors" test-id="anchors"
+      >the middle setting again in corners and centre, to show drift</TickField
     >
-    <label
-      ><input v-model="draft.bareStrip" type="checkbox" data-test-id="bare-strip" /> a strip left uncoated beside the
-      grid</label
-    >
-    <label
-      ><input v-model="draft.shuffled" type="checkbox" data-test-id="shuffled" /> burn in shuffled order, so that heat
-      follows no axis</label
+    <TickField v-model="draft.bareStrip" test-id="bare-strip">a strip left uncoated beside the grid</TickField>
+    <TickField v-model="draft.shuffled" test-id="shuffled"
+      >burn in shuffled order, so that heat follows no axis</TickField
     >
   </div>
 </template>
@@ -148,14 +143,6 @@ legend {
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 0.45rem 0.7rem;
   align-items: end;
-}
-
-.ticks label {
-  display: flex;
-  gap: 0.5rem;
-  align-items: center;
-  min-height: 30px;
-  font-size: 0.92rem;
 }
 
 .ticks input {

@@ -3,6 +3,7 @@ import { OUTCOME_WORDS, SCALE_STEPS, type Outcome, type Stage } from '@unto/core
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import OutcomeChoice from './OutcomeChoice.vue';
+import TickField from '../ui/TickField.vue';
 
 /** Marking cells by eye: with an outcome in hand, or against the printed step scale. */
 const props = defineProps<{ stage: Stage; step: number | null }>();
@@ -16,9 +17,8 @@ const inHand = computed(() => OUTCOME_WORDS[brush.value]);
   <h3>{{ props.stage === 'rinsed' ? 'By eye, after the rinse' : 'By eye, after the scrub' }}</h3>
   <OutcomeChoice :outcome="brush" label="Outcome in hand" name="brush" @take="brush = $event" />
   <Button size="small" text :label="`Mark the rest “${inHand}”`" data-test-id="mark-rest" @click="emit('rest')" />
-  <label class="scale"
-    ><input v-model="scale" type="checkbox" data-test-id="use-scale" /> against the
-    <a href="/api/step-scale.pdf" target="_blank">printed step scale</a></label
+  <TickField v-model="scale" class="scale" test-id="use-scale"
+    >against the <a href="/api/step-scale.pdf" target="_blank">printed step scale</a></TickField
   >
   <div v-if="scale" class="steps" role="group" aria-label="Steps that the cell in hand differs from bare ground">
     <button

@@ -75,8 +75,9 @@ const WORDS = {
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
         <p class="mono big">
-          {{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS) }} ·
-          {{ units.text('interval', recipe.intervalMm) }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
+          {{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS)
+          }}{{ units.aside('speed', recipe.speedMmPerS) }} · {{ units.text('interval', recipe.intervalMm)
+          }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
         </p>
         <p class="quiet small">
           {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"

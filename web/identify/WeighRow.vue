@@ -6,6 +6,7 @@ import NumberField from '../ui/NumberField.vue';
 import { withUnit } from '../ui/format';
 import { densityOf, type Sighting } from './observations';
 import TestFrame from './TestFrame.vue';
+import PickOne from '../ui/PickOne.vue';
 
 /** Weight against volume, by ruler or by water. */
 const sighting = defineModel<Sighting>({ required: true });
@@ -18,6 +19,10 @@ const said = computed(() => {
   return `${withUnit(value, 'g/cm³', 3)} ± ${Math.max(1, Math.round(100 * error))} %`;
 });
 const set = (change: Partial<Sighting>) => (sighting.value = { ...sighting.value, weigh: true, ...change });
+const VOLUME_BY = [
+  { value: 'sheet', label: 'ruler' },
+  { value: 'water', label: 'water' },
+] as const;
 const MEASURES = [
   { key: 'lengthMm', label: 'Length' },
   { key: 'widthMm', label: 'Width' },
@@ -42,17 +47,14 @@ const MEASURES = [
         test-id="weigh-mass"
         @update:model-value="set({ mass: $event })"
       />
-      <label class="by"
-        ><span class="quiet small">Volume by</span>
-        <select
-          :value="sighting.by"
-          data-test-id="weigh-by"
-          @change="set({ by: ($event.target as HTMLSelectElement).value as 'sheet' | 'water' })"
-        >
-          <option value="sheet">ruler</option>
-          <option value="water">water</option>
-        </select></label
-      >
+      <PickOne
+        class="by"
+        label="Volume by"
+        :model-value="sighting.by"
+        :options="VOLUME_BY"
+        test-id="weigh-by"
+        @update:model-value="set({ by: $event })"
+      />
       <template v-if="sighting.by === 'sheet'">
         <NumberField
           v-for="measure in MEASURES"

@@ -49,7 +49,7 @@ describe('what is this part?', () => {
     expect(page.find(by('density')).text()).toMatch(/^8\s?g\/cm³ ± \d %$/);
     await page.find(by('weigh-mass')).setValue('192');
     expect(page.find(by('unfit')).text()).toMatch(/fits nothing known here; it is kept but not counted/);
-    await page.find(by('weigh-by')).setValue('water');
+    await page.find(by('weigh-by-water')).trigger('click');
     expect(page.find(by('density')).text()).toBe('');
   });
 

@@ -3,6 +3,7 @@ import { INVENTORY_KINDS, type InventoryItem, type InventoryKind } from '@unto/c
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { KIND_WORDS } from './kinds';
+import TickField from '../ui/TickField.vue';
 
 /** The shelf: every kind with its items, one kind open at a time; what is sought opens all. */
 const open = defineModel<InventoryKind | null>({ required: true });
@@ -62,7 +63,7 @@ const groups = computed(() => {
         <p v-if="!found.length" class="quiet small none">None yet: {{ KIND_WORDS[kind].about }}.</p>
       </template>
     </section>
-    <label class="quiet small retired-too"><input v-model="retiredToo" type="checkbox" /> show retired ones too</label>
+    <TickField v-model="retiredToo" class="small">show retired ones too</TickField>
   </nav>
 </template>
 

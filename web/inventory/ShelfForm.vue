@@ -26,6 +26,8 @@ import FileField from './FileField.vue';
 import FormHelpers from './FormHelpers.vue';
 import { isMoney, KIND_WORDS } from './kinds';
 import { rowsToText, textToRows } from './table-text';
+import DateField from '../ui/DateField.vue';
+import TickField from '../ui/TickField.vue';
 
 /** Add or revise a store item. Every kept edit is a new revision; what was made on an earlier one keeps it. */
 const props = defineProps<{
@@ -180,9 +182,7 @@ function putOver(): void {
           :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"
         />
-        <label v-else-if="field.kind === 'yes'" class="tick"
-          ><Checkbox v-model="values[field.key] as boolean" binary /> {{ field.label }}</label
-        >
+        <TickField v-else-if="field.kind === 'yes'" v-model="values[field.key] as boolean">{{ field.label }}</TickField>
         <fieldset v-else-if="field.kind === 'many'" class="wide">
           <legend>{{ field.label }}</legend>
           <label v-for="word in field.words" :key="word" class="tick"
@@ -205,11 +205,18 @@ function putOver(): void {
           @update:model-value="typedRows(field, $event)"
           @left="touch(field.key)"
         />
+        <DateField
+          v-else-if="field.kind === 'day'"
+          v-model="values[field.key] as string | null"
+          :label="field.label"
+          :fault="faultOf(field.key)"
+          :test-id="`shelf-${field.key}`"
+          @left="touch(field.key)"
+        />
         <TextField
           v-else
           v-model="values[field.key] as string"
           :label="field.label"
-          :type="field.key.endsWith('On') ? 'date' : 'text'"
           :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"
           @left="touch(field.key)"

@@ -10,6 +10,7 @@ import NumberRows from './NumberRows.vue';
 import { wholeRows, type NumberColumn, type NumberRow } from './rows';
 import { newestReading, usePlaceEntry } from './usePlaceEntry';
 import { useUnits } from '../ui/useUnits';
+import TickField from '../ui/TickField.vue';
 
 /** A few heights over the artwork: what is in focus, and what to do about the rest. */
 const COLUMNS: readonly NumberColumn[] = [
@@ -100,9 +101,7 @@ const advice = computed(() => {
         {{ Math.round(100 * step.share) }} %
       </li>
     </ol>
-    <label v-if="result.steps.length > 1" class="small"
-      ><input v-model="split" type="checkbox" /> show the steps on the map</label
-    >
+    <TickField v-if="result.steps.length > 1" v-model="split" class="small">show the steps on the map</TickField>
     <div class="decide">
       <Button :label="advice.label" :loading="busy" data-test-id="keep-flatness" @click="keep(advice.decision)" />
       <Button

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PlanePoint } from '@unto/core';
 import { useUnits } from '../ui/useUnits';
+import TickField from '../ui/TickField.vue';
 
 /** Whether what was found with the pointer is moved by its offset; nothing where no offset was measured. */
 const applied = defineModel<boolean>({ required: true });
@@ -10,17 +11,7 @@ const mm = (value: number) => units.rounded('length', value, 0.01);
 </script>
 
 <template>
-  <label v-if="offset" class="small"
-    ><input v-model="applied" type="checkbox" data-test-id="by-pointer" /> found with the pointer: its offset of
-    {{ mm(offset.xMm) }}, {{ mm(offset.yMm) }} taken into account</label
+  <TickField v-model="applied" v-if="offset" class="small" test-id="by-pointer"
+    >found with the pointer: its offset of {{ mm(offset.xMm) }}, {{ mm(offset.yMm) }} taken into account</TickField
   >
 </template>
-
-<style scoped>
-label {
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
-  min-height: 44px;
-}
-</style>

@@ -1,9 +1,8 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
-import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PlaceStation from './PlaceStation.vue';
-import { by, item } from '../testing/shop';
+import { by, item, choose } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 
 vi.mock('idb-keyval', () => import('../testing/memory-storage'));
@@ -182,11 +181,7 @@ describe('a ball', () => {
   it('is marked in rings of focus, and has no seam', async () => {
     const { page } = await open('round');
     await type(page, 'near-mm', '60');
-    page
-      .findAllComponents(Select)
-      .find((box) => box.attributes('data-test-id') === 'round-shape-box')!
-      .vm.$emit('update:modelValue', 'sphere');
-    await flushPromises();
+    await choose(page, 'round-shape', 'sphere');
     expect(page.find(by('seam')).exists()).toBe(false);
     // Half the diagonal of 40 × 30 is 25 mm: 30 − √(900 − 625) = 13.42 mm, nine heights of ± 0.8 mm.
     expect(text(page, 'lying-still')).toMatch(/the artwork takes 9 heights, in 9 rings/);

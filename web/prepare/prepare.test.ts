@@ -2,10 +2,9 @@
 import { flushPromises } from '@vue/test-utils';
 import type { SheetEntries } from '@unto/contract';
 import { workOutSheet } from '@unto/domain';
-import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import PrepareStation from './PrepareStation.vue';
-import { by, item } from '../testing/shop';
+import { by, item, choose } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 
 vi.mock('idb-keyval', () => import('../testing/memory-storage'));
@@ -100,11 +99,7 @@ describe('a sheet', () => {
   it('of mixed sizes is nested by the worker, kept, and may be stopped at the best so far', async () => {
     const page = await open('stainless');
     await sheet(page, '300', '200');
-    page
-      .findAllComponents(Select)
-      .find((box) => box.attributes('data-test-id') === 'sheet-mode-box')!
-      .vm.$emit('update:modelValue', 'mixed');
-    await flushPromises();
+    await choose(page, 'sheet-mode', 'mixed');
     expect(page.find(by('sheet-fault')).text()).toMatch(/Type the sizes/);
     await page.find(by('size-add')).trigger('click');
     for (const [key, value] of Object.entries({ widthMm: 60, heightMm: 40, count: 10, test: 1 }))

@@ -115,8 +115,9 @@ async function keep(): Promise<void> {
     </p>
     <p v-if="recipe" class="quiet">
       Recipe v{{ recipe.number }}: {{ units.text('power', recipe.powerPercent) }},
-      {{ units.text('speed', recipe.speedMmPerS) }}, {{ units.text('interval', recipe.intervalMm) }},
-      {{ formatDuration(recipe.secondsPerPiece) }} a piece <GradeMark :grade="recipe.grade" />
+      {{ units.text('speed', recipe.speedMmPerS) }}{{ units.aside('speed', recipe.speedMmPerS) }},
+      {{ units.text('interval', recipe.intervalMm) }}, {{ formatDuration(recipe.secondsPerPiece) }} a piece
+      <GradeMark :grade="recipe.grade" />
     </p>
     <p v-else class="stop">
       No recipe: this setting rests on nothing yet. Prove it on a coupon first, or log the run as a guess.

@@ -46,11 +46,11 @@ const words = computed(() => {
     ? `Coat: ${units.figure('film', film.value.wetUm)} laid wet, ${units.figure('film', film.value.dryUm)} dry, ${film.value.measured ? 'from the weighing' : 'as planned'}${model.band ? `; wanted ${units.span('film', model.band.lowUm, model.band.highUm)}` : ''}.`
     : 'No coat.';
   const beamText = model.beam
-    ? `Beam: spot ${units.text('length', model.beam.spotMm)} (1/e²), ± ${units.text('length', model.beam.depthMm)} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${units.text('length', Math.abs(model.beam.offsetMm))} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${units.text('interval', model.beam.intervalMm)} apart.`
+    ? `Beam: spot ${units.text('length', model.beam.spotMm, 3)} (1/e²), ± ${units.text('length', model.beam.depthMm, 3)} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${units.text('length', Math.abs(model.beam.offsetMm), 3)} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${units.text('interval', model.beam.intervalMm, 3)} apart.`
     : '';
   const bent = model.mode === 'beam' && model.surface ? ` ${model.surface.words}` : '';
   return {
-    part: `Part: ${model.material}, ${units.text('length', model.thicknessMm)}.${bent}`,
+    part: `Part: ${model.material}, ${units.text('length', model.thicknessMm, 3)}.${bent}`,
     film: filmText,
     beam: beamText,
   };
@@ -118,7 +118,7 @@ const band = computed(() => {
           <path d="M110 42h16v14h4l4 10h-32l4 -10h4z" class="nozzle" />
           <path :d="`M40 66V${surface - wetPx} M36 66h8 M36 ${surface - wetPx}h8`" class="dimension" />
           <text x="48" :y="(66 + surface - wetPx) / 2 - 6" class="mono">
-            {{ units.text('length', model.distanceMm) }}
+            {{ units.text('length', model.distanceMm, 3) }}
           </text>
         </g>
         <g
@@ -254,11 +254,11 @@ const band = computed(() => {
           </text>
           <path :d="`M${centre - 160} ${beam.focusY} H${centre + 160}`" class="focus-line" />
           <text :x="centre + 60" y="52" class="mono strong">
-            {{ units.text('length', model.beam!.spotMm) }}
+            {{ units.text('length', model.beam!.spotMm, 3) }}
             <tspan class="small-text">spot, 1/e²</tspan>
           </text>
           <text :x="centre + 60" y="74" class="mono strong">
-            {{ units.text('interval', model.beam!.intervalMm) }}
+            {{ units.text('interval', model.beam!.intervalMm, 3) }}
             <tspan class="small-text">between lines</tspan>
           </text>
         </g>

@@ -26,16 +26,14 @@ const { values, faults, general, busy, waiting } = form;
 /** Settings that somebody else kept while these were typed. */
 const theirs = ref<Workshop | null>(null);
 
-const worded = (units: readonly string[]) =>
-  units.map((value) => ({ value, label: `${value}, ${UNIT_WORDS[value] ?? ''}` }));
 const UNIT_FIELDS = [
-  { name: 'lengthUnit', label: 'Lengths', options: worded(LENGTH_UNITS) },
-  { name: 'filmUnit', label: 'Coat and film', options: worded(FILM_UNITS) },
-  { name: 'speedUnit', label: 'Speed', options: worded(SHOP_SPEED_UNITS) },
-  { name: 'intervalUnit', label: 'Line interval', options: worded(INTERVAL_UNITS) },
-  { name: 'massUnit', label: 'Mass', options: worded(MASS_UNITS) },
+  { name: 'lengthUnit', label: 'Lengths', units: LENGTH_UNITS },
+  { name: 'filmUnit', label: 'Coat and film', units: FILM_UNITS },
+  { name: 'speedUnit', label: 'Speed', units: SHOP_SPEED_UNITS },
+  { name: 'intervalUnit', label: 'Line interval', units: INTERVAL_UNITS },
+  { name: 'massUnit', label: 'Mass', units: MASS_UNITS },
 ] as const;
-const zones = choicesOf(Intl.supportedValuesOf('timeZone'));
+const zones = choicesOf([...new Set([shop.workshop!.timeZone, 'UTC', ...Intl.supportedValuesOf('timeZone')])]);
 
 /** A setting as it would read with the units chosen here. */
 const sample = computed(() => {
@@ -98,7 +96,8 @@ function putOver(): void {
         :key="field.name"
         :name="field.name"
         :label="field.label"
-        :options="field.options"
+        :options="choicesOf(field.units as readonly string[])"
+        :hint="UNIT_WORDS[values[field.name]]"
         :test-id="`shop-${field.name}`"
       />
       <p class="full">
@@ -128,10 +127,10 @@ function putOver(): void {
       <legend>When a setting counts as safe</legend>
       <NumberField
         v-model="bound"
-        label="Must hold in the worst case"
+        label="Holds at worst"
         must
         unit="of 100"
-        hint="Of 100 marks, at the ends of the drifts beside"
+        hint="Marks that must hold, at the ends of the drifts beside"
         :fault="faults['bound']"
         test-id="shop-bound"
       />

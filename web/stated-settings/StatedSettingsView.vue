@@ -30,6 +30,7 @@ import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import { useUnits } from '../ui/useUnits';
+import TickField from '../ui/TickField.vue';
 
 /** Settings that somebody stated, in the units they came in, and what can be said of them. */
 const shop = useShop();
@@ -149,8 +150,12 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
       <NumberField name="passes" label="Passes" />
       <p class="wide ticks">
         Stated were:
-        <label v-for="name in ['power', 'speed', 'interval'] as const" :key="name"
-          ><input v-model="parts[name]" type="checkbox" :data-test-id="`stated-has-${name}`" /> {{ name }}</label
+        <TickField
+          v-model="parts[name]"
+          v-for="name in ['power', 'speed', 'interval'] as const"
+          :key="name"
+          :test-id="`stated-has-${name}`"
+          >{{ name }}</TickField
         >
       </p>
       <TextField name="source" class="two" label="Who says so" test-id="stated-source" />

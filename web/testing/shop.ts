@@ -11,6 +11,7 @@ import {
 } from '@unto/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
+import Select from 'primevue/select';
 import { vi } from 'vitest';
 import { createApp, shallowRef, type Component } from 'vue';
 import { KEYS } from '../api/keys';
@@ -129,4 +130,11 @@ export async function mountInShop(
 }
 
 /** What stands under a test id. */
+/** Takes a value in a field to choose from. */
+export async function choose(page: VueWrapper<any>, testId: string, value: unknown): Promise<void> {
+  const field = page.findAllComponents(Select).find((found) => found.html().includes(`data-test-id="${testId}"`))!;
+  field.vm.$emit('update:modelValue', value);
+  await flushPromises();
+}
+
 export const by = (id: string) => `[data-test-id="${id}"]`;

@@ -67,6 +67,20 @@ const buttons = ([ground, over, on]: [string, string, string], [ink, rule, line]
   text: { secondary: { color: ink } },
 });
 
+/** One of a few: those not chosen as paper, the chosen one as ink. */
+const toggles = ([ground, rule, ink]: [string, string, string], [on, onText]: [string, string]) => ({
+  root: {
+    background: ground,
+    hoverBackground: ground,
+    borderColor: rule,
+    color: ink,
+    hoverColor: ink,
+    checkedColor: onText,
+    checkedBorderColor: on,
+  },
+  content: { checkedBackground: on },
+});
+
 /** PrimeVue in workshop paper and metal: small radius, one-pixel rules, no shadows. */
 export const untoPreset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
@@ -120,6 +134,31 @@ export const untoPreset = definePreset(Aura, {
       colorScheme: {
         light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88', '#A9C3DB']),
         dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92', '#4F80AC']),
+      },
+    },
+    togglebutton: {
+      root: { padding: '0', checkedBackground: 'transparent', borderRadius: '4px', fontWeight: '400' },
+      content: { padding: '0 1rem', borderRadius: '3px', checkedShadow: 'none' },
+      colorScheme: {
+        light: toggles(['#FFFDF8', '#D9D3C5', '#1F262B'], ['#1F262B', '#F5F2EA']),
+        dark: toggles(['#1E2428', '#38414A', '#EDE8DC'], ['#EDE8DC', '#15191C']),
+      },
+    },
+    slider: {
+      track: { size: '4px', borderRadius: '2px' },
+      handle: {
+        width: '18px',
+        height: '18px',
+        borderRadius: '4px',
+        background: 'var(--unto-action)',
+        hoverBackground: 'var(--unto-action)',
+        content: {
+          width: '0',
+          height: '0',
+          background: 'transparent',
+          hoverBackground: 'transparent',
+          shadow: 'none',
+        },
       },
     },
     datatable: {

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { AIM_STRENGTHS, AIM_TONES, AIM_WORKS, createTicket, type CreateTicket } from '@unto/contract';
 import Button from 'primevue/button';
-import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -16,6 +15,8 @@ import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useStillHere } from '../ui/useStillHere';
 import { useForm } from '../ui/useForm';
+import DateField from '../ui/DateField.vue';
+import TickField from '../ui/TickField.vue';
 
 /** A new ticket: part, count, marked area, substrate, head and lens, and the aim. */
 const shop = useShop();
@@ -88,9 +89,7 @@ const { values, faults, general, busy, waiting } = form;
       <NumberField name="markWidthMm" label="Width of the mark" quantity="length" test-id="width" />
       <NumberField name="markHeightMm" label="Height of the mark" quantity="length" test-id="height" />
       <NumberField name="coatMarginMm" label="Coat margin round the mark" quantity="length" />
-      <label class="tick"
-        ><Checkbox v-model="values.foodUse" binary input-id="food" /> <span>Touches food or drink</span></label
-      >
+      <TickField v-model="values.foodUse" class="tick" test-id="food">Touches food or drink</TickField>
     </fieldset>
     <fieldset>
       <legend>Machine</legend>
@@ -116,7 +115,7 @@ const { values, faults, general, busy, waiting } = form;
       <ChoiceField name="aim.tone" label="Tone" :options="choicesOf(AIM_TONES)" test-id="tone" />
       <ChoiceField name="aim.strength" label="Strength" :options="choicesOf(AIM_STRENGTHS)" />
       <ChoiceField name="aim.work" label="Work" :options="choicesOf(AIM_WORKS)" />
-      <TextField name="wantedOn" label="Wanted on" type="date" />
+      <DateField name="wantedOn" label="Wanted on" test-id="wanted-on" />
       <TextField name="note" class="full" label="Note" :lines="2" />
     </fieldset>
     <div class="foot"><Button type="submit" label="Open the ticket" :loading="busy" data-test-id="keep" /></div>
@@ -158,11 +157,7 @@ legend {
 }
 
 .tick {
-  display: flex;
-  gap: 0.5rem;
-  align-items: center;
   align-self: end;
-  min-height: 44px;
 }
 
 .foot {

@@ -1,7 +1,10 @@
 <script setup lang="ts" generic="T extends string">
+import Tab from 'primevue/tab';
+import TabList from 'primevue/tablist';
+import Tabs from 'primevue/tabs';
 import { computed } from 'vue';
 
-/** The tasks of a station side by side, one open. */
+/** The tasks of a station side by side, one open; arrow keys go from one to the next. */
 const open = defineModel<T>({ required: true });
 const props = defineProps<{ tasks: readonly { readonly key: T; readonly label: string }[]; name: string }>();
 /** More than six stand in two rows. */
@@ -9,24 +12,17 @@ const across = computed(() => (props.tasks.length > 6 ? Math.ceil(props.tasks.le
 </script>
 
 <template>
-  <div class="tasks" :style="{ '--across': across }" role="tablist" aria-label="What to do here">
-    <button
-      v-for="entry in tasks"
-      :key="entry.key"
-      type="button"
-      role="tab"
-      :aria-selected="open === entry.key"
-      :class="{ on: open === entry.key }"
-      :data-test-id="`${name}-${entry.key}`"
-      @click="open = entry.key"
-    >
-      {{ entry.label }}
-    </button>
-  </div>
+  <Tabs v-model:value="open" class="tasks" :style="{ '--across': across }">
+    <TabList aria-label="What to do here">
+      <Tab v-for="entry in tasks" :key="entry.key" :value="entry.key" :data-test-id="`${name}-${entry.key}`">
+        {{ entry.label }}
+      </Tab>
+    </TabList>
+  </Tabs>
 </template>
 
 <style scoped>
-.tasks {
+.tasks :deep(.p-tablist-tab-list) {
   display: flex;
   flex-wrap: wrap;
   gap: 1px;
@@ -34,18 +30,25 @@ const across = computed(() => (props.tasks.length > 6 ? Math.ceil(props.tasks.le
   background: var(--unto-rule);
 }
 
-button {
+.tasks :deep(.p-tablist-active-bar) {
+  display: none;
+}
+
+.tasks :deep(.p-tab) {
   flex: 1 0 calc(100% / var(--across) - 2px);
+  justify-content: center;
   min-width: 0;
   min-height: 44px;
+  margin: 0;
   padding: 0 0.15rem;
   border: 0;
   background: var(--unto-surface);
   color: var(--unto-ink);
-  cursor: pointer;
+  font-weight: 400;
+  text-align: center;
 }
 
-.on {
+.tasks :deep(.p-tab-active) {
   background: var(--unto-ink);
   color: var(--unto-ground);
   font-weight: 700;

@@ -5,7 +5,7 @@ import FieldRow from './FieldRow.vue';
 import { useNamedField, type FieldProps } from './useNamedField';
 
 const model = defineModel<string | null>();
-const props = defineProps<FieldProps & { type?: string; lines?: number }>();
+const props = defineProps<FieldProps & { lines?: number }>();
 const emit = defineEmits<{ left: [] }>();
 const { value, fault: shownFault, required, left } = useNamedField<string | null>(props, model);
 
@@ -33,14 +33,13 @@ function leave(): void {
     <InputText
       v-else
       :id="id"
-      :type="type ?? 'text'"
       :model-value="value ?? ''"
       :invalid="invalid"
       :aria-invalid="invalid"
       :aria-required="required || undefined"
       :aria-describedby="described"
       :data-test-id="testId"
-      @update:model-value="value = type === 'date' && !$event ? null : ($event ?? '')"
+      @update:model-value="value = $event ?? ''"
       @blur="leave"
     />
   </FieldRow>

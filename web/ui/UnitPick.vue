@@ -30,20 +30,28 @@ const options = computed(() =>
 
 <style scoped>
 .unit-pick {
-  min-width: 4.6rem;
+  flex: none;
+  width: auto;
+  min-width: 0;
   border-color: transparent;
   background: transparent;
   box-shadow: none;
 }
 
 .unit-pick :deep(.p-select-label) {
-  padding-inline: 0.35rem 0;
+  flex: none;
+  width: auto;
+  padding-inline: 0.35rem 0.1rem;
   color: var(--unto-quiet);
   font-size: 0.9rem;
 }
 
 .unit-pick :deep(.p-select-dropdown) {
-  width: 1.5rem;
+  width: 1.1rem;
+}
+
+.unit-pick :deep(.p-select-dropdown svg) {
+  width: 0.7rem;
 }
 
 .words {

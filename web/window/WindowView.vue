@@ -232,10 +232,9 @@ async function makeRecipe(): Promise<void> {
             ><span>{{ formatDuration(choice.seconds) }}</span></span
           >
           <span class="quiet small"
-            >{{ units.text('interval', choice.intervalMm) }} interval{{
-              choice.passes > 1 ? `, ${choice.passes} passes` : ''
-            }}
-            · {{ Math.round(choice.holds * 100) }} of 100 hold, at worst {{ Math.round(choice.worst * 100) }}.</span
+            >{{ units.text('interval', choice.intervalMm) }} interval{{ units.aside('speed', choice.speedMmPerS)
+            }}{{ choice.passes > 1 ? `, ${choice.passes} passes` : '' }} · {{ Math.round(choice.holds * 100) }} of 100
+            hold, at worst {{ Math.round(choice.worst * 100) }}.</span
           >
           <span v-if="choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[choice.binding] }}.</span>
         </button>
