@@ -1,4 +1,4 @@
-import { CORE_READING, readIn, type Quantity, type UnitReading } from '../units/registry.js';
+import { CORE_READING, readIn, unitBehind, type Quantity, type UnitReading } from '../units/registry.js';
 import type { CellSetting } from './layout.js';
 
 /**
@@ -8,7 +8,7 @@ import type { CellSetting } from './layout.js';
 export function settingWords(cell: CellSetting, reading: UnitReading = CORE_READING): string {
   const read = (quantity: Quantity, value: number) => {
     const shown = readIn(reading, quantity, value);
-    return `${number(shown.value)} ${shown.unit === '0-1000' ? 'of 1000' : shown.unit}`;
+    return `${number(shown.value)} ${unitBehind(reading, quantity, shown.unit)}`;
   };
   return [
     read('power', cell.powerPercent),

@@ -140,6 +140,18 @@ export function readIn(
   return shown === null ? { value, unit: QUANTITIES[quantity].core } : { value: shown, unit: units[quantity] };
 }
 
+/**
+ * A unit as it is written behind a number. Percent of full power and percent of top speed stand side by side on some panels: then each
+ * says what it is of.
+ */
+export function unitBehind({ units, scale }: UnitReading, quantity: Quantity, unit: string): string {
+  if (unit === '0-1000') return 'of 1000';
+  if (unit === 'dial') return 'on the dial';
+  if (unit !== '%') return unit;
+  const both = units.speed === '%' && Boolean(scale.topSpeedMmPerS);
+  return quantity === 'speed' ? '% speed' : both ? '% power' : '%';
+}
+
 /** Units of a quantity that can be used where only so much of a panel's scale is known. */
 export function usableUnits(quantity: Quantity, scale: PanelScale): readonly string[] {
   const unknown = [

@@ -10,6 +10,7 @@ import {
   readParameter,
   referenceCard,
   stepScaleSvg,
+  unitBehind,
   type CardSize,
   type CouponAxis,
   type Quantity,
@@ -147,7 +148,7 @@ function axisLines({ layout: { design } }: CouponOnEquipment): string[] {
 /** A value with its unit as it reads at the machine. */
 function read(reading: UnitReading, quantity: Quantity, value: number): string {
   const shown = readIn(reading, quantity, value);
-  return `${Number(shown.value.toPrecision(4))} ${shown.unit === '0-1000' ? 'of 1000' : shown.unit}`;
+  return `${Number(shown.value.toPrecision(4))} ${unitBehind(reading, quantity, shown.unit)}`;
 }
 
 function unreachableLines({ layout }: CouponOnEquipment): string[] {

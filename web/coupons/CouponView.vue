@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CoreError, decodeTable, STAGES, type Outcome, type Stage } from '@unto/core';
+import { CORE_READING, CoreError, decodeTable, STAGES, type Outcome, type Stage } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref, toRef, watch } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
@@ -17,10 +17,10 @@ import PictureHandles from './PictureHandles.vue';
 import RulesPanel from './RulesPanel.vue';
 import { useCoupon } from './useCoupon';
 import { useOutcomes } from './useOutcomes';
-import { usePanel } from '../stores/fitted-equipment';
 import { useShop } from '../stores/shop';
 import BringPicture from '../pictures/BringPicture.vue';
 import PageHead from '../ui/PageHead.vue';
+import { provideReading } from '../ui/useUnits';
 import PickOne from '../ui/PickOne.vue';
 import { valueOf } from '../workers/computations';
 
@@ -44,7 +44,8 @@ const {
   keepMarks,
   keepPicture,
 } = useCoupon(toRef(props, 'id'));
-usePanel(() => fitted.value);
+/** Everything here reads as the labels on the blank do. */
+provideReading(computed(() => coupon.value?.design.labels.reading ?? CORE_READING));
 const STAGE_WORDS = { rinsed: 'Rinsed', scrubbed: 'Scrubbed' } as const;
 const selected = ref(0);
 const brush = ref<Outcome>('holds');

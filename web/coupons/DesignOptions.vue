@@ -109,7 +109,7 @@ async function bringArtwork(file: File): Promise<void> {
   </div>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <div class="ticks">
-    <TickField v-model="draft.crossed" v-if="!varies(draft, 'hatches')" test-id="crossed"
+    <TickField v-if="!varies(draft, 'hatches')" v-model="draft.crossed" test-id="crossed"
       >hatch every cell again at a right angle</TickField
     >
     <TickField v-model="draft.anchors" test-id="anchors"

@@ -146,22 +146,20 @@ function putOver(): void {
       <template v-for="field in fields" :key="field.key">
         <ChoiceField
           v-if="field.kind === 'link'"
-          v-model="values[field.key] as string | null"
+          :name="field.key"
           :label="field.label"
           :options="links(field)"
           :placeholder="field.optional ? 'not known yet' : 'Choose'"
           :test-id="`shelf-${field.key}`"
           :fault="faultOf(field.key) && `Choose the ${field.linkTo}.`"
-          @left="touch(field.key)"
         />
         <ChoiceField
           v-else-if="field.kind === 'one'"
-          v-model="values[field.key] as string | null"
+          :name="field.key"
           :label="field.label"
           :options="words(field)"
           :placeholder="field.optional ? 'none' : 'Choose'"
           :test-id="`shelf-${field.key}`"
-          :fault="faultOf(field.key)"
         />
         <NumberField
           v-else-if="field.kind === 'number'"
@@ -170,6 +168,7 @@ function putOver(): void {
           :unit="unitOf(field)"
           :quantity="isMoney(field.key) ? undefined : (quantityOfUnit(field.unit) ?? undefined)"
           :optional="field.optional"
+          :must="!field.optional"
           :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"
           @update:model-value="typedNumber(field, $event)"
@@ -207,20 +206,11 @@ function putOver(): void {
         />
         <DateField
           v-else-if="field.kind === 'day'"
-          v-model="values[field.key] as string | null"
+          :name="field.key"
           :label="field.label"
-          :fault="faultOf(field.key)"
           :test-id="`shelf-${field.key}`"
-          @left="touch(field.key)"
         />
-        <TextField
-          v-else
-          v-model="values[field.key] as string"
-          :label="field.label"
-          :fault="faultOf(field.key)"
-          :test-id="`shelf-${field.key}`"
-          @left="touch(field.key)"
-        />
+        <TextField v-else :name="field.key" :label="field.label" :test-id="`shelf-${field.key}`" />
       </template>
     </div>
     <div class="foot">

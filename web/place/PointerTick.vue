@@ -11,7 +11,7 @@ const mm = (value: number) => units.rounded('length', value, 0.01);
 </script>
 
 <template>
-  <TickField v-model="applied" v-if="offset" class="small" test-id="by-pointer"
+  <TickField v-if="offset" v-model="applied" class="small" test-id="by-pointer"
     >found with the pointer: its offset of {{ mm(offset.xMm) }}, {{ mm(offset.yMm) }} taken into account</TickField
   >
 </template>

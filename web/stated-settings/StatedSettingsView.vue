@@ -151,9 +151,9 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
       <p class="wide ticks">
         Stated were:
         <TickField
-          v-model="parts[name]"
           v-for="name in ['power', 'speed', 'interval'] as const"
           :key="name"
+          v-model="parts[name]"
           :test-id="`stated-has-${name}`"
           >{{ name }}</TickField
         >

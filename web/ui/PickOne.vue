@@ -40,4 +40,8 @@ const choices = computed(() => [...props.options]);
   flex-direction: column;
   gap: 0.25rem;
 }
+
+.pick :deep(.p-togglebutton-content) {
+  min-height: 42px;
+}
 </style>

@@ -7,6 +7,7 @@ import {
   quantityOfUnit,
   readIn,
   toCoreUnit,
+  unitBehind,
   type Quantity,
   type UnitReading,
 } from '@unto/core';
@@ -38,13 +39,6 @@ export interface Axis {
 /** Writes quantities in the units of a reading. */
 export function unitsOf(reading: Readonly<Ref<UnitReading>>) {
   const read = (quantity: Quantity, value: number) => readIn(reading.value, quantity, value);
-  /** Percent of full power and percent of top speed stand side by side on some panels: then each says what it is of. */
-  function named(quantity: Quantity, unit: string): string {
-    if (quantity === 'speed' && unit === '%') return '% speed';
-    const { units, scale } = reading.value;
-    const both = units.speed === '%' && Boolean(scale.topSpeedMmPerS);
-    return quantity === 'power' && unit === '%' && both ? '% power' : unit;
-  }
   return {
     reading,
     read,
@@ -52,8 +46,7 @@ export function unitsOf(reading: Readonly<Ref<UnitReading>>) {
     /** A value as entered or chosen, with its unit. */
     text(quantity: Quantity, value: number, significant = 4): string {
       const shown = read(quantity, value);
-      if (shown.unit === 'dial') return `dial ${formatNumber(shown.value, significant)}`;
-      return withUnit(shown.value, named(quantity, shown.unit), significant);
+      return withUnit(shown.value, unitBehind(reading.value, quantity, shown.unit), significant);
     },
     /** The same in the unit of the core after a comma, where what reads here means nothing away from this machine. */
     aside(quantity: Quantity, value: number): string {
