@@ -3,7 +3,7 @@ import { MASS_UNITS, type MassUnit } from '@unto/core';
 import { createWeighing, type CreateWeighing } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useAct } from '../stores/useAct';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
@@ -14,7 +14,6 @@ import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatDuration, formatMoment, formatNumber } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
-import { useDraft } from '../ui/useDraft';
 import { useForm } from '../ui/useForm';
 import TimerRow from './TimerRow.vue';
 import CoatVerdict from './CoatVerdict.vue';
@@ -30,34 +29,27 @@ const shop = useShop();
 const units = useUnits();
 const outbox = useOutbox();
 const { act } = useAct();
-const partsWeighed = ref(false);
 const scaleSays = ref('');
 
-const form = useForm<CreateWeighing & { strokes: number | null }>(createWeighing, () => ({
-  id: uuid(),
-  containerId: newest.value?.containerId ?? ready.value.result?.use[0]?.id ?? containers.value[0]?.id ?? '',
-  pieces: left.value,
-  before: { value: Number.NaN, unit: shop.workshop!.massUnit },
-  after: { value: Number.NaN, unit: shop.workshop!.massUnit },
-  strokes: null,
-  partsBefore: null,
-  partsAfter: null,
-  correctsId: null,
-}));
-const { values, faults, general, waiting, touch } = form;
-/** What was weighed before spraying survives a reload: the can is lighter by then. */
-const draft = ref<{ before: number | null; unit: MassUnit }>({ before: null, unit: shop.workshop!.massUnit });
-useDraft(`weighing-${ticket.ticket!.id}`, draft);
-if (draft.value.before !== null) values.value.before = { value: draft.value.before, unit: draft.value.unit };
-
-function keepBefore(): void {
-  const { value, unit } = values.value.before;
-  draft.value = { before: Number.isNaN(value) ? null : value, unit };
-  touch('before.value');
-}
+const form = useForm<CreateWeighing & { strokes: number | null }>(
+  createWeighing,
+  () => ({
+    id: uuid(),
+    containerId: newest.value?.containerId ?? ready.value.result?.use[0]?.id ?? containers.value[0]?.id ?? '',
+    pieces: left.value,
+    before: { value: Number.NaN, unit: shop.workshop!.massUnit },
+    after: { value: Number.NaN, unit: shop.workshop!.massUnit },
+    strokes: null,
+    partsBefore: null,
+    partsAfter: null,
+    correctsId: null,
+  }),
+  { draft: `weighing-${ticket.ticket!.id}` },
+);
+const { values, faults, touch } = form;
+const partsWeighed = computed(() => values.value.partsBefore !== null);
 
 function weighParts(on: boolean): void {
-  partsWeighed.value = on;
   const unit = shop.workshop!.massUnit;
   values.value.partsBefore = on ? { value: Number.NaN, unit } : null;
   values.value.partsAfter = on ? { value: Number.NaN, unit } : null;
@@ -68,7 +60,6 @@ function fromScale(
   read: { value: number; unit: MassUnit },
 ): void {
   values.value[field] = read;
-  if (field === 'before') keepBefore();
 }
 const ask = (what: 'container' | 'parts', moment: 'before' | 'after') => ({
   what,
@@ -81,9 +72,7 @@ async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
   await form.submit(async (entry) => {
     const answer = await outbox.send('createWeighing', { params: { id }, body: entry }, 'a weighing');
-    weighParts(false);
     form.reset();
-    draft.value = { before: null, unit: shop.workshop!.massUnit };
     return answer;
   });
 }
@@ -170,7 +159,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
 
   <form class="weigh" novalidate @submit.prevent="keep">
     <h3>Weigh the container</h3>
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <div class="form-grid">
       <ChoiceField
         name="containerId"
@@ -180,7 +169,7 @@ function dried(outcome: 'passed' | 'dropped'): void {
         :fault="faults['containerId'] && 'Choose the container weighed.'"
         test-id="container"
       />
-      <EnteredField name="before" label="Before" :units="MASS_UNITS" test-id="before" @left="keepBefore" />
+      <EnteredField name="before" label="Before" :units="MASS_UNITS" test-id="before" />
       <EnteredField name="after" label="After" :units="MASS_UNITS" test-id="after" />
       <template v-if="shop.devices.scale">
         <ScaleButton

@@ -22,13 +22,17 @@ const ticket = useTicket();
 const shop = useShop();
 const outbox = useOutbox();
 const ended = computed(() => ticket.page?.storedCoats.filter(({ endedAt }) => endedAt) ?? []);
-const form = useForm<StoreCoat>(storeCoat, () => ({
-  id: uuid(),
-  pieces: newest.value?.pieces ?? ticket.ticket!.pieces,
-  place: '',
-  note: '',
-}));
-const { general, waiting, busy } = form;
+const form = useForm<StoreCoat>(
+  storeCoat,
+  () => ({
+    id: uuid(),
+    pieces: newest.value?.pieces ?? ticket.ticket!.pieces,
+    place: '',
+    note: '',
+  }),
+  { draft: `stored-${ticket.ticket!.id}` },
+);
+const { busy } = form;
 
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
@@ -53,7 +57,7 @@ async function keep(): Promise<void> {
   <StoredRow v-for="one in stored" :key="one.id" :stored="one" />
   <form novalidate @submit.prevent="keep">
     <h3>Store a batch</h3>
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <p v-if="drying.length" class="fault">A coat still dries: a wet coat is not stored.</p>
     <div class="form-grid">
       <NumberField name="pieces" label="Pieces" test-id="store-pieces" />

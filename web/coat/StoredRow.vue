@@ -18,13 +18,17 @@ const STATES = {
   past: 'past its date,',
   'no date': 'no shelf life named',
 } as const;
-const form = useForm<EndStoredCoat>(endStoredCoat, () => ({
-  outcome: 'taken up',
-  dry: false,
-  untouched: false,
-  reason: '',
-}));
-const { values, faults, general, busy, waiting } = form;
+const form = useForm<EndStoredCoat>(
+  endStoredCoat,
+  () => ({
+    outcome: 'taken up',
+    dry: false,
+    untouched: false,
+    reason: '',
+  }),
+  { draft: `stored-end-${props.stored.id}` },
+);
+const { values, faults, busy } = form;
 const past = computed(() => props.stored.state === 'past');
 
 async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
@@ -46,7 +50,7 @@ async function end(outcome: EndStoredCoat['outcome']): Promise<void> {
       <span v-if="stored.keepUntil" class="mono">{{ formatDay(stored.keepUntil) }}</span>.
       <span class="quiet small">Stored {{ formatDay(stored.storedAt) }}. {{ coatRules(stored.handling).store }}</span>
     </p>
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <TickField v-model="values.dry" test-id="stored-dry">Dry: no damp, no gloss come back</TickField>
     <p v-if="faults['dry']" class="fault" role="alert">{{ faults['dry'] }}</p>
     <TickField v-model="values.untouched" test-id="stored-untouched"

@@ -68,7 +68,7 @@ const { data: kept } = useQuery({
   query: () => api.call('listIdentifications', { query: subject }),
 });
 const earlier = computed(() => kept.value?.records ?? []);
-if (ticketId && !draft.restored)
+if (ticketId && !draft.restored.value)
   void api.call('ticket', { params: { id: ticketId } }).then(({ ticket }) => {
     sighting.value = { ...sighting.value, label: ticket.title };
   });

@@ -107,6 +107,6 @@ describe('what is this part?', () => {
     const { page } = await open();
     await answer(page, 'magnet', 'pulls strongly');
     const kept = localStorage.getItem('unto-draft-identify-loose')!;
-    expect(JSON.parse(kept)).toMatchObject({ words: { magnet: 'pulls strongly' } });
+    expect(JSON.parse(kept)).toEqual([[['words'], { magnet: 'pulls strongly' }]]);
   });
 });

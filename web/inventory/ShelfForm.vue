@@ -44,8 +44,10 @@ const fields = computed(() => shelfFields(props.kind));
 const theirs = ref<InventoryItem | null>(null);
 const version = ref(props.item?.version ?? 0);
 
-const form = useForm<Record<string, unknown>>(INVENTORY_BODIES[props.kind], () => firstBody());
-const { values, faults, general, busy, waiting, touch } = form;
+const form = useForm<Record<string, unknown>>(INVENTORY_BODIES[props.kind], () => firstBody(), {
+  draft: `shelf-${props.kind}-${props.item?.id ?? props.like?.id ?? 'new'}`,
+});
+const { values, faults, busy, touch } = form;
 const tables = ref<Record<string, string>>(
   Object.fromEntries(
     fields.value
@@ -134,7 +136,7 @@ function putOver(): void {
   <form class="shelf" novalidate @submit.prevent="keep">
     <h2>{{ item ? `Revise ${item.body.name}` : `New ${KIND_WORDS[kind].one}` }}</h2>
     <FormHelpers v-model="values" :kind="kind" />
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <div v-if="theirs" class="clash" role="alert">
       <p>
         <strong>Somebody else made revision {{ theirs.revision }} meanwhile.</strong> Yours is still in the form.

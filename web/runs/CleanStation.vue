@@ -43,18 +43,22 @@ const coolLeft = computed(() => {
 });
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 
-const form = useForm<CreateCleaning>(createCleaning, () => ({
-  id: uuid(),
-  method:
-    ticket.compound?.body.form === 'dry-film lubricant'
-      ? 'alcohol and scrubbing'
-      : ticket.compound
-        ? 'water and sponge'
-        : 'isopropyl alcohol',
-  minutes: Number.NaN,
-  residue: 'none',
-}));
-const { general, busy, waiting } = form;
+const form = useForm<CreateCleaning>(
+  createCleaning,
+  () => ({
+    id: uuid(),
+    method:
+      ticket.compound?.body.form === 'dry-film lubricant'
+        ? 'alcohol and scrubbing'
+        : ticket.compound
+          ? 'water and sponge'
+          : 'isopropyl alcohol',
+    minutes: Number.NaN,
+    residue: 'none',
+  }),
+  { draft: () => `cleaning-${run.value?.id ?? ''}` },
+);
+const { busy } = form;
 
 async function keep(): Promise<void> {
   const { id } = ticket.ticket!;
@@ -106,7 +110,7 @@ async function keep(): Promise<void> {
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
       </p>
-      <FormNote :general="general" :waiting="waiting" />
+      <FormNote />
       <ChoiceField name="method" class="wide" label="Method" :options="choicesOf(CLEANING_METHODS)" test-id="method" />
       <NumberField name="minutes" label="Minutes" unit="min" test-id="clean-minutes" />
       <ChoiceField name="residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />

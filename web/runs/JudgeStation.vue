@@ -42,16 +42,20 @@ const allMarked = computed(() => ticket.page?.stations.find(({ station }) => sta
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
-const form = useForm<CreateJudgement>(createJudgement, () => ({
-  id: uuid(),
-  contrastStep: 4,
-  evenness: 'even',
-  piecesGood: run.value?.pieces ?? 0,
-  faults: [],
-  tests: [{ test: 'abrasive pad', result: 'no change' }],
-  note: '',
-}));
-const { values, general, busy, waiting } = form;
+const form = useForm<CreateJudgement>(
+  createJudgement,
+  () => ({
+    id: uuid(),
+    contrastStep: 4,
+    evenness: 'even',
+    piecesGood: run.value?.pieces ?? 0,
+    faults: [],
+    tests: [{ test: 'abrasive pad', result: 'no change' }],
+    note: '',
+  }),
+  { draft: () => `judgement-${run.value?.id ?? ''}` },
+);
+const { values, busy } = form;
 
 function addTest(): void {
   const done = values.value.tests.map(({ test }) => test);
@@ -106,7 +110,7 @@ async function keep(): Promise<void> {
         <strong>Run of {{ formatMoment(run.at) }}</strong
         >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
       </p>
-      <FormNote :general="general" :waiting="waiting" />
+      <FormNote />
       <ChoiceField
         name="contrastStep"
         class="wide"

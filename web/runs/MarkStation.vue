@@ -37,34 +37,38 @@ const marked = computed(() => ticket.page?.progress.markedPieces ?? 0);
 const stillHere = useStillHere();
 const correcting = ref<string | null>(null);
 
-const form = useForm<CreateRun>(createRun, () => {
-  const { fitted, ticket: own } = ticket;
-  const reading = panelReading(shopUnits(shop.workshop!), fitted!);
-  const asRead = <Q extends Quantity>(quantity: Q, value: number | undefined) => {
-    const { value: shown, unit } = readIn(reading, quantity, value ?? Number.NaN);
-    return { value: Number(shown.toPrecision(4)), unit: value === undefined ? reading.units[quantity] : unit } as {
-      value: number;
-      unit: UnitOf<Q>;
+const form = useForm<CreateRun>(
+  createRun,
+  () => {
+    const { fitted, ticket: own } = ticket;
+    const reading = panelReading(shopUnits(shop.workshop!), fitted!);
+    const asRead = <Q extends Quantity>(quantity: Q, value: number | undefined) => {
+      const { value: shown, unit } = readIn(reading, quantity, value ?? Number.NaN);
+      return { value: Number(shown.toPrecision(4)), unit: value === undefined ? reading.units[quantity] : unit } as {
+        value: number;
+        unit: UnitOf<Q>;
+      };
     };
-  };
-  const pieces = Math.max(1, own!.pieces - marked.value);
-  return {
-    id: uuid(),
-    ticketId: own!.id,
-    recipeId: recipe.value?.id ?? null,
-    correctsId: null,
-    pieces,
-    power: asRead('power', recipe.value?.powerPercent),
-    speed: asRead('speed', recipe.value?.speedMmPerS),
-    interval: asRead('interval', recipe.value?.intervalMm),
-    passes: recipe.value?.passes ?? 1,
-    focusOffsetMm: recipe.value?.focusOffsetMm ?? 0,
-    air: 'off',
-    minutes: recipe.value ? Number(((recipe.value.secondsPerPiece * pieces) / 60).toPrecision(3)) : Number.NaN,
-    note: '',
-  };
-});
-const { values, general, busy, waiting } = form;
+    const pieces = Math.max(1, own!.pieces - marked.value);
+    return {
+      id: uuid(),
+      ticketId: own!.id,
+      recipeId: recipe.value?.id ?? null,
+      correctsId: null,
+      pieces,
+      power: asRead('power', recipe.value?.powerPercent),
+      speed: asRead('speed', recipe.value?.speedMmPerS),
+      interval: asRead('interval', recipe.value?.intervalMm),
+      passes: recipe.value?.passes ?? 1,
+      focusOffsetMm: recipe.value?.focusOffsetMm ?? 0,
+      air: 'off',
+      minutes: recipe.value ? Number(((recipe.value.secondsPerPiece * pieces) / 60).toPrecision(3)) : Number.NaN,
+      note: '',
+    };
+  },
+  { draft: `run-${ticket.ticket!.id}` },
+);
+const { values, busy } = form;
 const AIR = [
   { value: 'off', label: 'off' },
   { value: 'on', label: 'on' },
@@ -123,7 +127,7 @@ async function keep(): Promise<void> {
       No recipe: this setting rests on nothing yet. Prove it on a coupon first, or log the run as a guess.
     </p>
     <form id="run" class="form-grid" novalidate @submit.prevent="keep">
-      <FormNote :general="general" :waiting="waiting" />
+      <FormNote />
       <EnteredField name="power" label="Power" :units="POWER_UNITS" test-id="power" />
       <EnteredField name="speed" label="Speed" :units="SPEED_UNITS" test-id="speed" />
       <EnteredField name="interval" label="Line interval" :units="INTERVAL_UNITS" test-id="interval" />

@@ -21,8 +21,8 @@ import { unitsOf } from '../ui/useUnits';
 const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
-const form = useForm<Workshop>(changeWorkshop, () => ({ ...shop.workshop! }));
-const { values, faults, general, busy, waiting } = form;
+const form = useForm<Workshop>(changeWorkshop, () => ({ ...shop.workshop! }), { draft: 'shop' });
+const { values, faults, busy } = form;
 /** Settings that somebody else kept while these were typed. */
 const theirs = ref<Workshop | null>(null);
 
@@ -83,7 +83,7 @@ function putOver(): void {
 <template>
   <PageHead title="Shop" about="What holds for everything made here" />
   <form class="body" novalidate @submit.prevent="keep">
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <div v-if="theirs" class="clash" role="alert">
       <p><strong>Somebody else changed the settings meanwhile.</strong> Yours are still in the form.</p>
       <Button type="button" outlined label="Take theirs" @click="takeTheirs" />

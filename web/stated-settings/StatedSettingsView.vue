@@ -42,23 +42,27 @@ const settings = computed(() => data.value ?? []);
 const adding = ref(false);
 const parts = ref({ power: true, speed: true, interval: true });
 
-const form = useForm<CreateStatedSetting>(createStatedSetting, () => ({
-  id: uuid(),
-  title: '',
-  family: 'stainless',
-  wavelengthClass: 'co2',
-  ratedW: null,
-  topSpeedMmPerS: null,
-  power: { value: Number.NaN, unit: '%' },
-  speed: { value: Number.NaN, unit: 'mm/s' },
-  interval: { value: Number.NaN, unit: 'mm' },
-  frequencyKHz: null,
-  pulseNs: null,
-  passes: 1,
-  source: '',
-  note: '',
-}));
-const { values, general, busy, waiting } = form;
+const form = useForm<CreateStatedSetting>(
+  createStatedSetting,
+  () => ({
+    id: uuid(),
+    title: '',
+    family: 'stainless',
+    wavelengthClass: 'co2',
+    ratedW: null,
+    topSpeedMmPerS: null,
+    power: { value: Number.NaN, unit: '%' },
+    speed: { value: Number.NaN, unit: 'mm/s' },
+    interval: { value: Number.NaN, unit: 'mm' },
+    frequencyKHz: null,
+    pulseNs: null,
+    passes: 1,
+    source: '',
+    note: '',
+  }),
+  { draft: 'stated-setting' },
+);
+const { values, busy } = form;
 watch(
   parts,
   ({ power, speed, interval }) => {
@@ -116,7 +120,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
   </PageHead>
   <div class="body">
     <form v-if="adding" class="grid" novalidate @submit.prevent="keep">
-      <FormNote :general="general" :waiting="waiting" />
+      <FormNote />
       <TextField name="title" class="two" label="What it marks" test-id="stated-title" />
       <ChoiceField name="family" label="Material" :options="families" />
       <ChoiceField name="wavelengthClass" label="Beam" :options="beams" />

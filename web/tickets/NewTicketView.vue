@@ -67,13 +67,13 @@ async function keep(): Promise<void> {
     return answer;
   });
 }
-const { values, faults, general, busy, waiting } = form;
+const { values, faults, busy } = form;
 </script>
 
 <template>
   <PageHead title="New ticket" about="One job: a part, how many, what the mark should be" />
   <form class="body" novalidate @submit.prevent="keep">
-    <FormNote :general="general" :waiting="waiting" />
+    <FormNote />
     <fieldset>
       <legend>The part</legend>
       <TextField name="title" class="wide" label="What is marked" test-id="title" />

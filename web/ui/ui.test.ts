@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { createTicket, type Problem } from '@unto/contract';
 import { flushPromises, mount } from '@vue/test-utils';
-import { defineComponent, h, inject } from 'vue';
+import { defineComponent, h, inject, ref } from 'vue';
 import { ApiProblem } from '../api/client';
 import {
   formatTimer,
@@ -15,6 +15,7 @@ import {
   withUnit,
 } from './format';
 import { isTyping, KEYS } from './keys';
+import { useDraft } from './useDraft';
 import { FORM, useForm, type Form, type FormContext } from './useForm';
 
 const plain = (text: string) => text.replace(/\u202f/g, ' ');
@@ -170,6 +171,47 @@ describe('forms', () => {
     await flushPromises();
     await again.submit(async () => ({}));
     expect(ticketForm({}, 'a-draft').values.value.title).toBe('');
+  });
+
+  it('say what was typed before, start over when told, and hold back no offer that has moved since', async () => {
+    localStorage.clear();
+    const form = ticketForm({ pieces: 24 }, 'a-draft');
+    form.values.value.title = 'Tags';
+    form.values.value.markWidthMm = Number.NaN;
+    form.values.value.aim.strength = 'faint' as never;
+    await flushPromises();
+    // Half of the pieces are done meanwhile: what nobody typed is offered anew.
+    const again = ticketForm({ pieces: 12 }, 'a-draft');
+    expect(again.values.value).toMatchObject({ title: 'Tags', pieces: 12, aim: { strength: 'faint', work: 'fill' } });
+    again.reset();
+    expect(again.values.value.title).toBe('');
+    expect(localStorage.getItem('unto-draft-a-draft')).toBeNull();
+    again.values.value.pieces = 5;
+    await flushPromises();
+    again.values.value.pieces = 12;
+    await flushPromises();
+    expect(localStorage.getItem('unto-draft-a-draft')).toBeNull();
+  });
+
+  it('bring back answers by name, one that is not a number too', async () => {
+    localStorage.clear();
+    const answers = () => ref({ words: {} as Record<string, string>, mass: { value: 3, unit: 'g' } });
+    const typed = answers();
+    useDraft('answers', typed);
+    typed.value.words = { magnet: 'pulls' };
+    typed.value.mass.value = Number.NaN;
+    await flushPromises();
+    const again = answers();
+    expect(useDraft('answers', again).restored.value).toBe(true);
+    expect(again.value).toEqual({ words: { magnet: 'pulls' }, mass: { value: Number.NaN, unit: 'g' } });
+  });
+
+  it('bring back nothing from a damaged draft or for a field that is gone', async () => {
+    for (const kept of ['{"title":"old"}', 'nonsense', '[["title"]]', '[[["gone"],1],[["aim","gone"],2],[[],3]]']) {
+      localStorage.setItem('unto-draft-a-draft', kept);
+      expect(ticketForm({ title: 'Tags' }, 'a-draft').values.value).toMatchObject({ title: 'Tags', pieces: 1 });
+    }
+    localStorage.clear();
   });
 
   it('take a part that is set to itself, and write nowhere else', async () => {

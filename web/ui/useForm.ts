@@ -11,12 +11,19 @@ export interface FormContext {
   readonly faults: Ref<Record<string, string>>;
   readonly touch: (path: string) => void;
   readonly isRequired: (path: string) => boolean;
+  /** A refusal that belongs to no field. */
+  readonly general: Ref<string>;
+  /** What was entered waits in the browser until the server is back. */
+  readonly waiting: Ref<boolean>;
+  /** What stands here was typed before a reload. */
+  readonly restored: Ref<boolean>;
+  readonly reset: () => void;
 }
 export const FORM: InjectionKey<FormContext> = Symbol('form');
 
 export interface FormOptions {
   /** Name under which what is typed outlives a reload; none for forms that stand only for a moment. */
-  readonly draft?: string;
+  readonly draft?: string | (() => string);
   readonly focusFault?: () => void;
 }
 
@@ -40,7 +47,6 @@ export function useForm<T extends object>(schema: Schema, initial: () => T, opti
   const tried = ref(false);
   const general = ref('');
   const busy = ref(false);
-  /** What was entered waits in the browser until the server is back. */
   const waiting = ref(false);
   const draft = options.draft ? useDraft(options.draft, values) : null;
 
@@ -114,9 +120,19 @@ export function useForm<T extends object>(schema: Schema, initial: () => T, opti
     touched.value = new Set();
     fromServer.value = {};
     general.value = '';
+    draft?.forget();
   }
 
-  provide(FORM, { values, faults, touch, isRequired: (path) => isRequired(schema, path) });
+  provide(FORM, {
+    values,
+    faults,
+    touch,
+    isRequired: (path) => isRequired(schema, path),
+    general,
+    waiting,
+    restored: draft?.restored ?? ref(false),
+    reset,
+  });
   return { values, faults, general, busy, waiting, touch, submit, refuse, reset };
 }
 
