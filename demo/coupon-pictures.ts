@@ -174,8 +174,11 @@ function cached(name: string, count: number): PictureAnswer[] | null {
   try {
     return Array.from({ length: count }, (_, i) => {
       const path = join(CACHE, `${name}-${i}`);
-      const reading = JSON.parse(readFileSync(`${path}.json`, 'utf8')) as PictureAnswer['reading'];
-      return { reading, jpeg: readFileSync(`${path}.jpg`) };
+      const { pxMm, ...reading } = JSON.parse(readFileSync(`${path}.json`, 'utf8')) as PictureAnswer['reading'] & {
+        pxMm: number;
+      };
+      const level = { jpeg: readFileSync(`${path}-straight.jpg`), pxMm };
+      return { reading, jpeg: readFileSync(`${path}.jpg`), level };
     });
   } catch {
     return null;
@@ -183,14 +186,19 @@ function cached(name: string, count: number): PictureAnswer[] | null {
 }
 
 /** A folder that cannot be written only costs time. */
-function keep(name: string, { jpeg, reading }: PictureAnswer): void {
+function keep(name: string, { jpeg, reading, level }: PictureAnswer): void {
+  const files: readonly (readonly [string, Uint8Array | string])[] = [
+    [`${name}.jpg`, jpeg],
+    [`${name}-straight.jpg`, level.jpeg],
+    [`${name}.json`, JSON.stringify({ ...reading, pxMm: level.pxMm })],
+  ];
   try {
     mkdirSync(CACHE, { recursive: true });
     const part = join(CACHE, `${name}.${process.pid}`);
-    writeFileSync(part, jpeg);
-    renameSync(part, join(CACHE, `${name}.jpg`));
-    writeFileSync(part, JSON.stringify(reading));
-    renameSync(part, join(CACHE, `${name}.json`));
+    for (const [file, content] of files) {
+      writeFileSync(part, content);
+      renameSync(part, join(CACHE, file));
+    }
   } catch {
     return;
   }

@@ -1,6 +1,7 @@
 import {
   couponGcode,
   layoutCoupon,
+  levelBytes,
   openCardPicture,
   readCoupon,
   seededRandom,
@@ -12,7 +13,7 @@ import {
 } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
 import { BurntBlank, readProgram, runTimes } from '@unto/simulators/burn';
-import { decoded, photographCoupon } from '@unto/simulators/camera';
+import { decoded, encoded, photographCoupon } from '@unto/simulators/camera';
 
 /** A coupon to be burnt and photographed. */
 export interface PictureTask {
@@ -26,6 +27,8 @@ export interface PictureTask {
 
 export interface PictureAnswer {
   readonly jpeg: Uint8Array;
+  /** The coupon straight from above. */
+  readonly level: { readonly jpeg: Uint8Array; readonly pxMm: number };
   readonly reading: Omit<CouponPictureReading, 'picture'>;
 }
 
@@ -44,9 +47,9 @@ async function picture({ design, limits, motion, setup, stages, seed }: PictureT
   const answers: PictureAnswer[] = [];
   for (const stage of stages) {
     const jpeg = await photographCoupon({ blank: blank.look(stage), fault: 'plain', random });
-    const { picture: _, ...reading } = readCoupon(openCardPicture(await decoded(jpeg)), layout);
+    const { picture: straight, ...reading } = readCoupon(openCardPicture(await decoded(jpeg)), layout);
     if (!reading.sure) throw new Error(`${design.code}: its corner marks are not to be seen when ${stage}.`);
-    answers.push({ jpeg, reading });
+    answers.push({ jpeg, reading, level: { jpeg: await encoded(levelBytes(straight)), pxMm: straight.pxMm } });
   }
   return answers;
 }

@@ -110,9 +110,13 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
     ['scrubbed', job.opened - 0.6],
   ] as const) {
     if (stage === 'scrubbed' && job.stage === 'coupon rinsed') break;
-    const { jpeg, reading } = await shot[stage]();
+    const { jpeg, reading, level } = await shot[stage]();
     const { hash } = await seeder.keepFile(`${shot.design.code}, ${stage}.jpg`, jpeg, at(daysAgo));
-    const entries = pictureEntriesOf(reading, hash, false);
+    const straight = await seeder.keepFile(`${shot.design.code}, ${stage}, straight.jpg`, level.jpeg, at(daysAgo));
+    const entries = {
+      ...pictureEntriesOf(reading, hash, false),
+      level: { fileHash: straight.hash, pxMm: level.pxMm },
+    };
     const pictureId = seeder.id(`${name}-${stage}-picture`);
     await seeder.call('createCouponPicture', { id: pictureId, stage, entries }, at(daysAgo));
     const before = coupon.pictures.find((picture) => picture.stage === 'rinsed')?.entries;

@@ -57,6 +57,11 @@ export const couponPictureEntries = object({
   code: string().defined().max(20),
   noise: positive('Noise', 'L*'),
   edgeFloorUm: notNegative('Edge floor', 'µm'),
+  /** The coupon straight from above, kept beside the photograph. */
+  level: object({ fileHash: keptHash('The straight picture'), pxMm: positive('Pixels a millimetre') })
+    .noUnknown()
+    .nullable()
+    .default(null),
   cells: array().of(cellMeasure).required().min(1).max(MAX_CELLS),
 }).noUnknown();
 export type CouponPictureEntries = Omit<Frozen<InferType<typeof couponPictureEntries>>, 'cells'> & {

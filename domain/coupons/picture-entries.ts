@@ -21,6 +21,7 @@ export function pictureEntriesOf(
     code: code.text,
     noise,
     edgeFloorUm,
+    level: null,
     cells,
   };
 }

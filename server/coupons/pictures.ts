@@ -39,6 +39,8 @@ export async function createCouponPicture(
     const { id, stage, entries } = request;
     if (!(await isKept(context, entries.fileHash)))
       throw fault('entries.fileHash', 'That picture is not kept here. Bring it again.');
+    if (entries.level && !(await isKept(context, entries.level.fileHash)))
+      throw fault('entries.level.fileHash', 'The straight picture is not kept here. Bring the picture again.');
     if (entries.cells.length !== coupon.cells || entries.cells.some(({ cell }, i) => cell !== i))
       throw fault('entries.cells', `${coupon.design.code} has ${coupon.cells} cells; the reading has others.`);
     await refuseSamePicture(context, couponId, request);

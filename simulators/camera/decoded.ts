@@ -10,3 +10,10 @@ export async function decoded(file: Buffer): Promise<Pixels> {
     data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
   };
 }
+
+/** Pixels as a JPEG. */
+export function encoded({ width, height, data }: Pixels): Promise<Buffer> {
+  return sharp(data, { raw: { width, height, channels: 4 } })
+    .jpeg({ quality: 88 })
+    .toBuffer();
+}

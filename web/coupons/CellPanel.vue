@@ -12,7 +12,7 @@ import { computed } from 'vue';
 import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import { keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
-import type { OpenedPicture } from './useCouponPictures';
+import type { OpenedPicture } from './opened-picture';
 import { useUnits } from '../ui/useUnits';
 
 /** One cell: its setting, both of its pictures at one scale, its measures before and after, its outcome. */

@@ -74,6 +74,14 @@ watch(
   () => open.value?.sure === false,
   (lost) => lost && (mode.value = 'handles'),
 );
+/** The photograph of a kept picture is opened only when its corners are to be moved. */
+async function moveHandles(): Promise<void> {
+  if (mode.value === 'handles') mode.value = 'cells';
+  else {
+    await pictures.reopen(stage.value);
+    mode.value = 'handles';
+  }
+}
 const ticketTo = computed(() => (coupon.value?.ticketId ? `/tickets/${coupon.value.ticketId}/prove` : '/coupons'));
 const outcomes = useOutcomes({ made, stage, pictures, eye, selected, brush });
 const { readsPicture, shown, unreadable, taken, proposed, reasonsMissing, grade, about, mark, rest } = outcomes;
@@ -162,11 +170,11 @@ const changedByServer = (found: Coupon) => adopt(found);
       <p v-if="coupon.burntAt" class="quiet small key">
         ○ too little &nbsp; ● holds &nbsp; ✕ too much &nbsp; ? cannot be read &nbsp;·&nbsp; arrows move, T H M mark
         <button
-          v-if="open?.photo && open.sure"
+          v-if="open?.entries && open.sure"
           type="button"
           class="plain"
           data-test-id="move-handles"
-          @click="mode = mode === 'handles' ? 'cells' : 'handles'"
+          @click="moveHandles"
         >
           {{ mode === 'handles' ? 'Back to the cells' : 'Frame off? Move its corners' }}
         </button>

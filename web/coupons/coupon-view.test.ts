@@ -85,6 +85,8 @@ const ITEMS = [
   item('compound', 'film'),
 ];
 const HASH = 'b'.repeat(64);
+const LEVEL = 'c'.repeat(64);
+const STRAIGHT = 'K-031%2C+rinsed%2C+straight.jpg';
 const JPEG = new Uint8Array([0xff, 0xd8, 0xff, 0xd9]);
 
 async function open(coupon: object = {}, tone = 'dark on light') {
@@ -92,6 +94,7 @@ async function open(coupon: object = {}, tone = 'dark on light') {
     '/api/coupons/c1': { ...COUPON, ...coupon },
     '/api/tickets/t1': { ticket: { id: 't1', aim: { tone } } },
     'POST /api/files?name=p.jpg': { hash: HASH, name: 'p.jpg', mediaType: 'image/jpeg', bytes: 4 },
+    [`POST /api/files?name=${STRAIGHT}`]: { hash: LEVEL, name: 'straight', mediaType: 'image/jpeg', bytes: 1 },
   });
   const mounted = await mountInShop(CouponView, { props: { id: 'c1' }, items: ITEMS });
   await flushPromises();
@@ -124,14 +127,32 @@ describe('a picture of a coupon', () => {
     expect(text(page, 'keep-readings')).toBe('Keep 23 readings, scrub next');
     await page.find(by('keep-readings')).trigger('click');
     await flushPromises();
-    const [, picture, reading] = server.posts();
+    const [, straight, picture, reading] = server.posts();
+    expect(straight!.path).toContain(STRAIGHT);
     expect(picture).toMatchObject({
       path: '/api/coupons/c1/pictures',
-      body: { stage: 'rinsed', entries: { fileHash: HASH, byHand: false, cells: { length: 24 } } },
+      body: { stage: 'rinsed', entries: { fileHash: HASH, byHand: false, cells: { length: 24 }, level: { fileHash: LEVEL, pxMm: 0.1 } } },
     });
     expect(reading!.body).toMatchObject({ source: 'picture', pictureId: picture!.body.id, rules: { contrast: 20 } });
     // The cell in glare is left out: nobody said anything about it.
     expect(reading!.body.entries.map(({ cell }: { cell: number }) => cell)).not.toContain(2);
+  });
+
+  it('that is kept is shown straight as it was kept, and its photograph fetched only to move its corners', async () => {
+    const entries = {
+      ...readingOf(true, null),
+      ...{ fileHash: HASH, byHand: false, level: { fileHash: LEVEL, pxMm: 0.1 }, code: 'K-031' },
+    };
+    const kept = { id: 'p1', couponId: 'c1', stage: 'rinsed', entries, at: COUPON.burntAt, by: 'ines' };
+    const { page, server } = await open({ stage: 'rinsed', pictures: [kept] });
+    await page.find(by('stage-rinsed')).trigger('click');
+    expect(page.find('image').attributes('href')).toBe(`/api/files/${LEVEL}`);
+    const fetched = () => server.heard.filter(({ path }) => path === `/api/files/${HASH}`);
+    expect([fetched().length, told.asked.length]).toEqual([0, 0]);
+    server.answers[`/api/files/${HASH}`] = {};
+    await page.find(by('move-handles')).trigger('click');
+    await vi.waitFor(() => expect(page.find(by('handle-0')).exists()).toBe(true));
+    expect([fetched().length, told.asked.length]).toEqual([1, 0]);
   });
 
   it('goes by the aim: a mark lighter than its ground is none where a dark one is wanted', async () => {

@@ -51,6 +51,7 @@ const entries = (contrast: (cell: number) => number | null): CouponPictureEntrie
     blurUm: 230,
     unevenness: 1.2,
     byHand: false,
+    level: null,
   },
   ...{ corners: [], code: 'K-031', noise: 0.5, edgeFloorUm: 80 },
   cells: layout.cells.map(({ index }) => measure(index, contrast(index))),

@@ -2,7 +2,7 @@
 import { usualRules, type Outcome, type ProposedOutcome, type Stage } from '@unto/core';
 import { describe, expect, it } from 'vitest';
 import { computed, reactive, ref } from 'vue';
-import type { OpenedPicture, TakenByHand } from './useCouponPictures';
+import type { OpenedPicture, TakenByHand } from './opened-picture';
 import { useOutcomes } from './useOutcomes';
 
 const ENTRIES = {

@@ -65,7 +65,7 @@ export function useCoupon(id: Ref<string>) {
     coupon.value = found;
     pictures.adopt();
     eye.restore();
-    for (const each of STAGES) void pictures.reopen(each);
+    for (const each of STAGES) void pictures.show(each);
   }
 
   watch(data, (found) => found && void show(found), { immediate: true });
@@ -118,7 +118,7 @@ export function useCoupon(id: Ref<string>) {
     const entries = pending.value;
     const pictureId = open.keptAs ?? uuid();
     if (!open.keptAs) {
-      const body = { id: pictureId, stage: at, entries: open.entries! };
+      const body = { id: pictureId, stage: at, entries: await pictures.entriesToKeep(at) };
       if (!(await send('createCouponPicture', { params: { id: id.value }, body }, `a picture of ${code()}`)))
         return false;
     }

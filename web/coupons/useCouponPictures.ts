@@ -1,47 +1,17 @@
-import {
-  proposeOutcome,
-  type CouponLayout,
-  type Outcome,
-  type OutcomeRules,
-  type Point2,
-  type ProposedOutcome,
-  type Stage,
-} from '@unto/core';
-import type { Aim, Coupon, CouponPicture, CouponPictureEntries, KeptFile } from '@unto/contract';
-import { couponRules, pictureEntriesOf } from '@unto/domain';
-import { computed, onUnmounted, reactive, ref, shallowReactive, type Ref } from 'vue';
-import { api, PATIENT_MS } from '../api/client';
+import type { CouponLayout, Point2, Stage } from '@unto/core';
+import type { Aim, Coupon, CouponPictureEntries, KeptFile } from '@unto/contract';
+import { pictureEntriesOf } from '@unto/domain';
+import { onUnmounted, ref, shallowReactive, type Ref } from 'vue';
+import { api, PATIENT_MS, Unreachable } from '../api/client';
 import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
+import { checkPictureFile } from '../pictures/picture-file';
 import { useShop } from '../stores/shop';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
-import { checkPictureFile } from '../pictures/picture-file';
+import { asKept, keptParts, type OpenedPicture } from './opened-picture';
+import { useProposals } from './useProposals';
 
 const HANDLE_RESTS_MS = 300;
-
-/** A picture of a coupon at a stage: as kept, or opened and not kept yet. */
-export interface OpenedPicture {
-  readonly hash: string;
-  /** The row it is kept under; null until it is. */
-  readonly keptAs: string | null;
-  readonly at: string | null;
-  readonly entries: CouponPictureEntries | null;
-  /** The photograph and its size; null while it was not opened again. */
-  readonly photo: { readonly url: string; readonly width: number; readonly height: number } | null;
-  /** The coupon straight from above. */
-  readonly level: { readonly url: string; readonly pxMm: number } | null;
-  /** Corner marks in the photograph, px. */
-  readonly corners: readonly Point2[];
-  readonly sure: boolean;
-  readonly missing: readonly string[];
-  readonly tookS: number | null;
-}
-
-/** An outcome somebody took against what was proposed, and why. */
-export interface TakenByHand {
-  readonly outcome: Outcome;
-  readonly reason: string;
-}
 
 /** Pictures of a coupon after the rinse and after the scrub, read in a worker, with the outcomes proposed of them. */
 export function useCouponPictures(
@@ -52,12 +22,7 @@ export function useCouponPictures(
   const shop = useShop();
   const worker = useComputations();
   const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
-  const byHand = reactive<Record<Stage, Map<number, TakenByHand>>>({ rinsed: new Map(), scrubbed: new Map() });
-  const usual = computed(() => {
-    const compound = shop.item('compound', coupon.value?.compoundId ?? undefined);
-    return couponRules(tone.value, compound?.body ?? null);
-  });
-  const rules = ref<OutcomeRules>(usual.value);
+  const proposals = useProposals(coupon, layout, tone, pictures);
   const fault = ref('');
   const working = ref(false);
   /** What was asked last of each stage: an answer that something newer has overtaken is let go. */
@@ -77,7 +42,7 @@ export function useCouponPictures(
       const open = pictures[stage];
       if (open && open.keptAs === null && open.hash !== kept?.entries.fileHash) continue;
       pictures[stage] =
-        kept && (open?.hash === kept.entries.fileHash ? { ...open, ...keptParts(kept) } : unopened(kept));
+        kept && (open?.hash === kept.entries.fileHash ? { ...open, ...keptParts(kept) } : asKept(kept));
     }
   }
 
@@ -106,26 +71,49 @@ export function useCouponPictures(
       const blob = await content(kept);
       await checkPictureFile(kept.mediaType, blob);
       const found = valueOf(await worker.core.openCoupon({ key: kept.hash, picture: blob }));
-      byHand[stage].clear();
+      proposals.byHand[stage].clear();
       asked[stage] += 1;
       await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
     });
   }
 
-  /** The straightened picture of what is kept, made again from its file. */
+  /** Opens the photograph of a kept picture again; makes it straight anew where that was not kept. */
   async function reopen(stage: Stage): Promise<void> {
     const known = pictures[stage];
-    if (!known || known.level || !known.entries) return;
+    if (!known || known.photo || !known.entries) return;
     await guarded(async () => {
       const blob = await keptPicture({ hash: known.hash });
       const found = valueOf(await worker.core.openCoupon({ key: known.hash, picture: blob }));
       const photo = { url: urlOf(blob), ...found };
-      const answer = valueOf(
-        await worker.core.readCoupon({ key: known.hash, layout: layout.value!, corners: plain(known.corners) }),
-      );
-      const level = { url: urlOf(answer.level), pxMm: answer.levelPxMm };
+      const level = known.level ?? (await straightened(known));
       if (pictures[stage]?.hash === known.hash) pictures[stage] = { ...pictures[stage], photo, level };
     });
+  }
+
+  async function straightened({ hash, corners }: OpenedPicture) {
+    const answer = valueOf(
+      await worker.core.readCoupon({ key: hash, layout: layout.value!, corners: plain(corners) }),
+    );
+    return { url: urlOf(answer.level), pxMm: answer.levelPxMm, made: answer.level };
+  }
+
+  /** Pictures kept before their straight view was kept are made straight again; the others show what is kept. */
+  async function show(stage: Stage): Promise<void> {
+    if (!pictures[stage]?.level) await reopen(stage);
+  }
+
+  /** The entries of an open picture with its straight view kept beside it; without it where the server is away. */
+  async function entriesToKeep(stage: Stage): Promise<CouponPictureEntries> {
+    const { entries, level } = pictures[stage]!;
+    if (!level?.made) return entries!;
+    try {
+      const name = `${coupon.value!.design.code}, ${stage}, straight.jpg`;
+      const { hash } = await keepPictureFile(new File([level.made], name, { type: 'image/jpeg' }));
+      return { ...entries!, level: { fileHash: hash, pxMm: level.pxMm } };
+    } catch (error) {
+      if (error instanceof Unreachable) return entries!;
+      throw error;
+    }
   }
 
   /** Reads the open picture of a stage again by corners that somebody moved. */
@@ -161,7 +149,7 @@ export function useCouponPictures(
       keptAs,
       at,
       entries,
-      level: { url: urlOf(answer.level), pxMm: answer.levelPxMm },
+      level: { url: urlOf(answer.level), pxMm: answer.levelPxMm, made: answer.level },
       corners: reading.corners,
       sure: reading.sure,
       missing: reading.missing,
@@ -191,71 +179,10 @@ export function useCouponPictures(
       throw new Error(`This very picture was brought as ${other}. Take another now that the coupon is ${stage}.`);
   }
 
-  const proposals = computed<Record<Stage, Map<number, ProposedOutcome>>>(() => ({
-    rinsed: proposed(pictures.rinsed?.entries ?? null, null),
-    scrubbed: proposed(pictures.scrubbed?.entries ?? null, pictures.rinsed?.entries ?? null),
-  }));
-
-  function proposed(
-    now: CouponPictureEntries | null,
-    before: CouponPictureEntries | null,
-  ): Map<number, ProposedOutcome> {
-    const found = new Map<number, ProposedOutcome>();
-    for (const measure of now?.cells ?? []) {
-      if (!burnt(measure.cell)) continue;
-      const earlier = before ? { measure: before.cells[measure.cell]!, noise: before.noise } : null;
-      const outcome = proposeOutcome(measure, earlier, rules.value, tone.value);
-      if (outcome) found.set(measure.cell, outcome);
-    }
-    return found;
-  }
-
-  /** Cells that the head could not reach, or that a broken-off run left out, have no outcome. */
-  function burnt(cell: number): boolean {
-    return (layout.value?.cells[cell]?.reachable ?? false) && (coupon.value?.burntCells?.includes(cell) ?? true);
-  }
-
-  /** Outcomes of a stage: as proposed, or as taken by hand. */
-  function outcomes(stage: Stage): Map<number, Outcome> {
-    const found = new Map<number, Outcome>();
-    for (const [cell, { outcome }] of proposals.value[stage]) found.set(cell, outcome);
-    for (const [cell, { outcome }] of byHand[stage]) found.set(cell, outcome);
-    return found;
-  }
-
-  /** Rules of an earlier reading go on; without one the usual ones of the aim. */
-  function setRules(used: OutcomeRules | null): void {
-    rules.value = { ...usual.value, ...used };
-  }
-
-  return {
-    setRules,
-    pictures,
-    byHand,
-    usual,
-    rules,
-    fault,
-    working,
-    proposals,
-    adopt,
-    bring,
-    take,
-    reopen,
-    place,
-    outcomes,
-    burnt,
-  };
+  return { ...proposals, pictures, fault, working, adopt, bring, take, show, reopen, place, entriesToKeep };
 }
 
 export type CouponPictures = ReturnType<typeof useCouponPictures>;
-
-function keptParts({ id, at, entries }: CouponPicture) {
-  return { keptAs: id, at, entries, corners: entries.corners, sure: true };
-}
-
-function unopened(kept: CouponPicture): OpenedPicture {
-  return { hash: kept.entries.fileHash, ...keptParts(kept), photo: null, level: null, missing: [], tookS: null };
-}
 
 function plain(corners: readonly Point2[]): Point2[] {
   return corners.map(({ x, y }) => ({ x, y }));
