@@ -9,6 +9,7 @@ import { ledgerOverHttp } from './bench/ledger.js';
 import type { Line } from './bench/line.js';
 import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
+import { queriesPerPage } from './bench/queries.js';
 import { fitAgainstMinimiser, promise, settingSearch } from './bench/window.js';
 
 /** Every benchmark by its name; each takes a folder for what it needs to write, and answers one line or several. */
@@ -20,6 +21,7 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   ranking,
   nesting,
   ledger: ledgerOverHttp,
+  queries: queriesPerPage,
   browser: inBrowser,
   pictures: () => pictureStudy(50),
   reading: againstImageJs,

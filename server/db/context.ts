@@ -22,6 +22,11 @@ function modelOf(context: Context, table: keyof Rows): ModelStatic<Model> {
   return context.models[table] as unknown as ModelStatic<Model>;
 }
 
+/** Whether a text can be an id at all. */
+export const isId = (id: string) => /^[0-9a-f-]{36}$/.test(id);
+
+export const nothingUnder = (id: string) => new ApiError('not-found', `Nothing is kept under ${id}.`);
+
 /** A row by id. @throws not-found */
 export async function find<T extends keyof Rows>(
   context: Context,
@@ -29,14 +34,14 @@ export async function find<T extends keyof Rows>(
   id: string,
   options: { lock?: boolean } = {},
 ): Promise<Rows[T]> {
-  const row = /^[0-9a-f-]{36}$/.test(id)
+  const row = isId(id)
     ? await modelOf(context, table).findOne({
         where: { id },
         raw: true,
         ...(context.transaction ? { transaction: context.transaction, ...(options.lock ? { lock: true } : {}) } : {}),
       })
     : null;
-  if (!row) throw new ApiError('not-found', `Nothing is kept under ${id}.`);
+  if (!row) throw nothingUnder(id);
   return row as unknown as Rows[T];
 }
 

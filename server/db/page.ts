@@ -20,18 +20,20 @@ export interface PageOfRows<Row> {
 
 /**
  * A page of a table, newest first by `key` and then by id: the next one begins where this one ends, whatever was added meanwhile.
+ * `more` says what is read with each row.
  * @throws invalid-input for a cursor that is none of ours
  */
 export async function pageOf<T extends keyof Rows>(
   context: Context,
   table: T,
-  by: { readonly key: keyof Rows[T] & string; readonly where?: WhereOptions },
+  by: { readonly key: keyof Rows[T] & string; readonly where?: WhereOptions; readonly more?: object },
   asked: Asked,
 ): Promise<PageOfRows<Rows[T]>> {
   const limit = asked.limit ?? USUAL_LIMIT;
   const { key } = by;
   const after = asked.cursor ? [beyond(key, asked.cursor)] : [];
   const rows = await list(context, table, {
+    ...by.more,
     where: { [Op.and]: [by.where ?? {}, ...after] },
     order:
       key === 'id'

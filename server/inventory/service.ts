@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { Op } from 'sequelize';
+import { Op, type WhereOptions } from 'sequelize';
 import {
   INVENTORY_BODIES,
   INVENTORY_LINKS,
@@ -14,7 +14,7 @@ import {
   type ListInventoryQuery,
 } from '@unto/contract';
 import type { FittedEquipment } from '@unto/domain';
-import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+import { createOnce, find, insert, isId, list, nothingUnder, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
 import { isKept } from '../files/service.js';
@@ -28,10 +28,10 @@ export async function inventoryPage(
   const { rows, next } = await pageOf(
     context,
     'inventoryItems',
-    { key: 'id', where: chosen({ kind, retired }) },
+    { key: 'id', where: chosen({ kind, retired }), more: WITH_REVISION },
     asked,
   );
-  return { records: await withRevisions(context, rows), next };
+  return { records: rows.map(itemView), next };
 }
 
 /** All items of a kind (or of every kind) with their newest revisions, by kind and name. */
@@ -39,7 +39,7 @@ export async function listInventory<K extends InventoryKind = InventoryKind>(
   context: Context,
   query: { kind?: K; retired?: number },
 ): Promise<InventoryItem<K>[]> {
-  const items = await withRevisions(context, await list(context, 'inventoryItems', { where: chosen(query) }));
+  const items = await itemsWhere(context, chosen(query));
   return items.sort(
     (a, b) => a.kind.localeCompare(b.kind) || a.body.name.localeCompare(b.body.name),
   ) as InventoryItem<K>[];
@@ -55,8 +55,9 @@ export async function inventoryItem<K extends InventoryKind>(
   kind: K,
   id: string,
 ): Promise<InventoryItem<K>> {
-  const item = await find(context, 'inventoryItems', id);
-  return asKind(kind, (await withRevisions(context, [item]))[0]!);
+  const item = (await itemsById(context, [id])).get(id);
+  if (!item) throw nothingUnder(id);
+  return asKind(kind, item);
 }
 
 function asKind<K extends InventoryKind>(kind: K, item: InventoryItem): InventoryItem<K> {
@@ -64,10 +65,12 @@ function asKind<K extends InventoryKind>(kind: K, item: InventoryItem): Inventor
   return item as InventoryItem<K>;
 }
 
-/** Items by id, asked for together. */
-async function itemsById(context: Context, ids: readonly string[]): Promise<Map<string, InventoryItem>> {
-  const items = await list(context, 'inventoryItems', { where: { id: { [Op.in]: [...new Set(ids)] } } });
-  return new Map((await withRevisions(context, items)).map((item) => [item.id, item]));
+/** Items by id, asked for together; one that is not kept is left out. */
+export async function itemsById(context: Context, ids: readonly string[]): Promise<Map<string, InventoryItem>> {
+  const known = [...new Set(ids)].filter(isId);
+  if (!known.length) return new Map();
+  const items = await itemsWhere(context, { id: { [Op.in]: known } });
+  return new Map(items.map((item) => [item.id, item]));
 }
 
 /** All revisions of an item, newest first. */
@@ -156,25 +159,26 @@ async function checkedBody(
   return checked;
 }
 
-async function withRevisions(context: Context, items: Rows['inventoryItems'][]): Promise<InventoryItem[]> {
-  const revisions = await list(context, 'inventoryRevisions', {
-    where: { id: { [Op.in]: items.map((item) => item.revisionId) } },
-  });
-  const byId = new Map(revisions.map((revision) => [revision.id, revision]));
-  return items.map((item) => {
-    const revision = byId.get(item.revisionId)!;
-    return {
-      id: item.id,
-      kind: item.kind,
-      version: item.version,
-      retired: item.retired,
-      revisionId: revision.id,
-      revision: revision.number,
-      body: revision.body,
-      changedAt: revision.at.toISOString(),
-      changedBy: revision.byId,
-    };
-  });
+/** An item is read together with its newest revision. */
+const WITH_REVISION = { include: ['revision'], nest: true };
+
+async function itemsWhere(context: Context, where: WhereOptions): Promise<InventoryItem[]> {
+  return (await list(context, 'inventoryItems', { where, ...WITH_REVISION })).map(itemView);
+}
+
+function itemView(row: Rows['inventoryItems']): InventoryItem {
+  const { revision, ...item } = row as Rows['inventoryItems'] & { revision: Rows['inventoryRevisions'] };
+  return {
+    id: item.id,
+    kind: item.kind,
+    version: item.version,
+    retired: item.retired,
+    revisionId: revision.id,
+    revision: revision.number,
+    body: revision.body,
+    changedAt: revision.at.toISOString(),
+    changedBy: revision.byId,
+  };
 }
 
 /** Machine, head, lens, newest calibration and metal of a bench, with the revisions to pin. */

@@ -1,4 +1,4 @@
-import type { InventoryItem, TicketPage } from '@unto/contract';
+import type { CompoundBody, SubstrateBody, TicketPage } from '@unto/contract';
 import { coatedAreaMm2, stationStates } from '@unto/domain';
 import { coatPicturesOf } from '../coat/pictures.js';
 import { coatReadingsOf } from '../coat/readings.js';
@@ -7,7 +7,7 @@ import { strokeSamples, transferSamples, weighingsOf } from '../coat/weighings.j
 import { testStepsOf } from '../coupons/step-test.js';
 import { couponsOf } from '../coupons/view.js';
 import { together, type Context } from '../db/context.js';
-import { inventoryItem } from '../inventory/service.js';
+import { inventoryItem, itemsById } from '../inventory/service.js';
 import { containersLeft } from '../inventory/use.js';
 import { newestFitting } from '../place/fittings.js';
 import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js';
@@ -24,17 +24,24 @@ type Recorded = Omit<TicketPage, 'ticket' | 'stations' | 'transferSamples' | 'st
 /** A ticket with everything recorded on it. */
 export async function ticketPage(context: Context, id: string): Promise<TicketPage> {
   const ticket = await getTicket(context, id);
-  const [recorded, learnt, substrate, compound] = await together(
+  const { substrateId, compoundId, headId } = ticket;
+  const [recorded, learnt, items] = await together(
     context,
     () => recordedOn(context, ticket),
     () => learntOf(context, ticket),
-    () => inventoryItem(context, 'substrate', ticket.substrateId),
-    () => (ticket.compoundId ? inventoryItem(context, 'compound', ticket.compoundId) : Promise.resolve(null)),
+    () => itemsById(context, [substrateId, headId, ...(compoundId ? [compoundId] : [])]),
   );
   const { progress, checks, fitting } = recorded;
-  const fitted: InventoryItem<'head'> | null = fitting ? await inventoryItem(context, 'head', fitting.headId) : null;
-  const facts = { ticket, progress, checks, fitting, substrate: substrate.body, compound: compound?.body ?? null };
-  const stations = stationStates({ ...facts, fittedName: fitted?.body.name ?? '' }, context.now);
+  const fitted = fitting && (items.get(fitting.headId) ?? (await inventoryItem(context, 'head', fitting.headId)));
+  const stations = stationStates(
+    {
+      ...{ ticket, progress, checks, fitting },
+      substrate: items.get(substrateId)!.body as SubstrateBody,
+      compound: (items.get(compoundId ?? '')?.body ?? null) as CompoundBody | null,
+      fittedName: fitted?.body.name ?? '',
+    },
+    context.now,
+  );
   return { ticket, stations, ...recorded, ...learnt };
 }
 

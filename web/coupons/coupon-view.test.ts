@@ -131,7 +131,10 @@ describe('a picture of a coupon', () => {
     expect(straight!.path).toContain(STRAIGHT);
     expect(picture).toMatchObject({
       path: '/api/coupons/c1/pictures',
-      body: { stage: 'rinsed', entries: { fileHash: HASH, byHand: false, cells: { length: 24 }, level: { fileHash: LEVEL, pxMm: 0.1 } } },
+      body: {
+        stage: 'rinsed',
+        entries: { fileHash: HASH, byHand: false, cells: { length: 24 }, level: { fileHash: LEVEL, pxMm: 0.1 } },
+      },
     });
     expect(reading!.body).toMatchObject({ source: 'picture', pictureId: picture!.body.id, rules: { contrast: 20 } });
     // The cell in glare is left out: nobody said anything about it.

@@ -41,8 +41,7 @@ export function useCouponPictures(
       const kept = coupon.value?.pictures.filter((one) => one.stage === stage).at(-1) ?? null;
       const open = pictures[stage];
       if (open && open.keptAs === null && open.hash !== kept?.entries.fileHash) continue;
-      pictures[stage] =
-        kept && (open?.hash === kept.entries.fileHash ? { ...open, ...keptParts(kept) } : asKept(kept));
+      pictures[stage] = kept && (open?.hash === kept.entries.fileHash ? { ...open, ...keptParts(kept) } : asKept(kept));
     }
   }
 
@@ -91,9 +90,7 @@ export function useCouponPictures(
   }
 
   async function straightened({ hash, corners }: OpenedPicture) {
-    const answer = valueOf(
-      await worker.core.readCoupon({ key: hash, layout: layout.value!, corners: plain(corners) }),
-    );
+    const answer = valueOf(await worker.core.readCoupon({ key: hash, layout: layout.value!, corners: plain(corners) }));
     return { url: urlOf(answer.level), pxMm: answer.levelPxMm, made: answer.level };
   }
 
