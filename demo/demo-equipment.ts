@@ -1,7 +1,7 @@
 import type { InventoryItem } from '@unto/contract';
 import type { FittedEquipment } from '@unto/domain';
 import type { DemoJob } from './job.js';
-import { demoInventory, type DemoItem } from './inventory.js';
+import { demoInventory, type DemoItem } from './inventory/index.js';
 
 /** What names a record of the demo. */
 export interface Named {

@@ -5,7 +5,7 @@ import { OPEN_JOBS } from './open-jobs.js';
 import { seedJob } from './seed-job.js';
 import { PRACTICE } from './stated-settings.js';
 import { Seeder } from './seeder.js';
-import { demoInventory } from './inventory.js';
+import { demoInventory } from './inventory/index.js';
 
 const PEOPLE = [
   { key: 'ines', name: 'Ines Varga', role: 'lead' },

@@ -12,7 +12,7 @@ import {
 import { demoEquipment, demoCompound } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
 import type { Seeder } from './seeder.js';
-import { demoInventory, type DemoItem } from './inventory.js';
+import { demoInventory, type DemoItem } from './inventory/index.js';
 import { LOOKS } from './ground-truth.js';
 
 const OPERATORS = ['tobin', 'ines', 'mirela', 'tobin'] as const;

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formatTimer, formatNumber } from '../ui/format';
 import {
   bandAlong,
   beamOutline,
   filmScale,
   hatchMarks,
   lineAlong,
-  nowX,
   pixelsPerUm,
   riseAt,
-  sinkingFilm,
   surfaceRise,
   VIEW,
   type SectionModel,
 } from './geometry';
 import { useUnits } from '../ui/useUnits';
+import SectionBeam from './SectionBeam.vue';
+import SectionCoat from './SectionCoat.vue';
+import SectionLayer from './SectionLayer.vue';
+import { sectionWords } from './section-words';
 
 /** A live cut through the part: metal or glass, coat, beam. Hover or focus a layer to read its numbers below. */
 const props = defineProps<{ model: SectionModel; title: string }>();
@@ -26,9 +27,7 @@ const read = ref('');
 
 const perUm = computed(() => pixelsPerUm(props.model));
 const film = computed(() => props.model.film);
-const wetPx = computed(() => (film.value?.wetUm ?? 0) * perUm.value);
 const dryPx = computed(() => (film.value?.dryUm ?? 0) * perUm.value);
-const sinking = computed(() => sinkingFilm(wetPx.value, dryPx.value));
 const filmTop = computed(() => surface - (props.model.mode === 'done' ? Math.max(2, dryPx.value * 0.25) : dryPx.value));
 const beam = computed(() => (props.model.beam ? beamOutline(props.model.beam, surface - dryPx.value) : null));
 const rise = computed(() => surfaceRise(props.model, beam.value?.depthPx ?? 0));
@@ -38,23 +37,8 @@ const marks = computed(() =>
 /** Nothing is drawn above a part without beam or spray. */
 const top = computed(() => (props.model.mode === 'plan' || props.model.mode === 'done' ? 150 : 20));
 const bandTextY = computed(() => Math.min(band.value?.top ?? surface, surface - dryPx.value) - 56);
-const nowAt = computed(() => nowX(props.model.drying ?? 0));
 
-const words = computed(() => {
-  const { model } = props;
-  const filmText = film.value
-    ? `Coat: ${units.figure('film', film.value.wetUm)} laid wet, ${units.figure('film', film.value.dryUm)} dry, ${film.value.measured ? 'from the weighing' : 'as planned'}${model.band ? `; wanted ${units.span('film', model.band.lowUm, model.band.highUm)}` : ''}.`
-    : 'No coat.';
-  const beamText = model.beam
-    ? `Beam: spot ${units.text('length', model.beam.spotMm, 3)} (1/e²), ± ${units.text('length', model.beam.depthMm, 3)} of depth until it grows ${formatNumber(model.beam.growth * 100)} %, focus ${model.beam.offsetMm === 0 ? 'on the surface' : `${units.text('length', Math.abs(model.beam.offsetMm), 3)} ${model.beam.offsetMm > 0 ? 'above' : 'below'} it`}, lines ${units.text('interval', model.beam.intervalMm, 3)} apart.`
-    : '';
-  const bent = model.mode === 'beam' && model.surface ? ` ${model.surface.words}` : '';
-  return {
-    part: `Part: ${model.material}, ${units.text('length', model.thicknessMm, 3)}.${bent}`,
-    film: filmText,
-    beam: beamText,
-  };
-});
+const words = computed(() => sectionWords(props.model, units));
 /** Flat parts are broken at their sides; a warped one is drawn whole, as its artwork lies. */
 const partPath = computed(() =>
   props.model.surface && props.model.mode === 'beam'
@@ -96,93 +80,19 @@ const band = computed(() => {
         </pattern>
       </defs>
 
-      <g
-        class="layer"
-        tabindex="0"
-        role="img"
-        :aria-label="words.part"
-        @focus="read = words.part"
-        @mouseenter="read = words.part"
-      >
+      <SectionLayer :words="words.part" @read="read = $event">
         <path :d="partPath" :class="model.vitreous ? 'glass' : 'metal'" />
         <path v-if="!model.vitreous" :d="partPath" fill="url(#hatch)" />
         <path :d="`${lineAlong(rise, 0)} ${lineAlong(rise, -slab)}`" class="edge" />
         <text :x="centre" :y="surface + 38 - riseAt(rise, centre)" text-anchor="middle" class="on-part">
           {{ model.material }}
         </text>
-      </g>
+      </SectionLayer>
 
-      <template v-if="film && model.mode === 'coat'">
-        <g v-if="model.distanceMm" aria-hidden="true">
-          <path :d="`M118 66 L76 ${surface - wetPx} H160 Z`" class="spray" />
-          <path d="M110 42h16v14h4l4 10h-32l4 -10h4z" class="nozzle" />
-          <path :d="`M40 66V${surface - wetPx} M36 66h8 M36 ${surface - wetPx}h8`" class="dimension" />
-          <text x="48" :y="(66 + surface - wetPx) / 2 - 6" class="mono">
-            {{ units.text('length', model.distanceMm, 3) }}
-          </text>
-        </g>
-        <g
-          class="layer"
-          tabindex="0"
-          role="img"
-          :aria-label="words.film"
-          @focus="read = words.film"
-          @mouseenter="read = words.film"
-        >
-          <path :d="`${sinking.path} V${surface} H${left} Z`" class="wet" />
-          <path
-            :d="`${sinking.path} V${surface} H${left} Z`"
-            fill="url(#grain)"
-            :style="{ clipPath: `inset(0 0 0 ${36}%)` }"
-          />
-          <path :d="sinking.path" class="film-line" />
-        </g>
-        <text
-          :x="left + 16"
-          :y="wetPx > 40 ? surface - wetPx / 2 + 5 : surface - wetPx - 12"
-          class="mono strong in-film"
-        >
-          {{ units.figure('film', film.wetUm) }}
-          <tspan class="small-text">laid wet</tspan>
-        </text>
-        <text :x="right - 40" :y="surface - dryPx - 12" text-anchor="end" class="mono strong">
-          {{ units.figure('film', film.dryUm) }}
-          <tspan class="small-text">dry</tspan>
-        </text>
-        <text
-          v-if="film.lowUm !== null && film.highUm !== null"
-          :x="right - 40"
-          :y="surface - dryPx - 31"
-          text-anchor="end"
-          class="small-text mono"
-        >
-          {{ units.figures('film', film.lowUm, film.highUm) }}
-        </text>
-        <g v-if="model.drying !== null" aria-hidden="true">
-          <path :d="`M${nowAt} ${96} V${surface + slab}`" class="now" />
-          <text :x="nowAt + 6" y="106" class="now-text">now</text>
-        </g>
-        <g v-if="model.dryS" aria-hidden="true" class="axis">
-          <path
-            :d="`M${left} 416 H${right} M${left + (right - left) * 0.12} 411v10 M${left + (right - left) * 0.7} 411v10`"
-            class="axis-line"
-          />
-          <text :x="left + (right - left) * 0.12" y="434" text-anchor="middle" class="mono small-text">0:00</text>
-          <text :x="left + (right - left) * 0.7" y="434" text-anchor="middle" class="mono small-text">
-            {{ formatTimer(model.dryS) }} dry, look for gloss
-          </text>
-        </g>
-      </template>
+      <SectionCoat v-if="film && model.mode === 'coat'" :model="model" :words="words.film" @read="read = $event" />
 
       <template v-else-if="film">
-        <g
-          class="layer"
-          tabindex="0"
-          role="img"
-          :aria-label="words.film"
-          @focus="read = words.film"
-          @mouseenter="read = words.film"
-        >
+        <SectionLayer :words="words.film" @read="read = $event">
           <template v-if="model.mode === 'done'">
             <rect
               v-for="x in marks"
@@ -201,7 +111,7 @@ const band = computed(() => {
               <path :d="lineAlong(rise, surface - filmTop)" class="film-line" />
             </template>
           </template>
-        </g>
+        </SectionLayer>
         <text
           v-if="model.mode !== 'done'"
           :x="right - 40"
@@ -227,48 +137,23 @@ const band = computed(() => {
         <path :d="`M${right - 8} ${bandTextY + 6} V${band.top - 3}`" class="band-line" />
       </g>
 
-      <template v-if="beam && model.mode === 'beam'">
-        <g
-          class="layer"
-          tabindex="0"
-          role="img"
-          :aria-label="words.beam"
-          @focus="read = words.beam"
-          @mouseenter="read = words.beam"
-        >
-          <polygon :points="beam.points" class="beam" />
-          <path
-            v-for="x in marks"
-            :key="x"
-            :d="`M${x} ${surface - dryPx - 2 - riseAt(rise, x)} v-8`"
-            class="line-tick"
-          />
-        </g>
-        <g aria-hidden="true">
-          <path :d="`M${centre - 130} ${beam.focusY - beam.depthPx} h-10 v${2 * beam.depthPx} h10`" class="depth" />
-          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 4" text-anchor="end" class="mono">
-            ± {{ units.text('length', model.beam!.depthMm, 2) }}
-          </text>
-          <text :x="centre - 148" :y="beam.focusY - beam.depthPx + 22" text-anchor="end" class="small-text">
-            in focus (spot +{{ formatNumber(model.beam!.growth * 100) }} %)
-          </text>
-          <path :d="`M${centre - 160} ${beam.focusY} H${centre + 160}`" class="focus-line" />
-          <text :x="centre + 60" y="52" class="mono strong">
-            {{ units.text('length', model.beam!.spotMm, 3) }}
-            <tspan class="small-text">spot, 1/e²</tspan>
-          </text>
-          <text :x="centre + 60" y="74" class="mono strong">
-            {{ units.text('interval', model.beam!.intervalMm, 3) }}
-            <tspan class="small-text">between lines</tspan>
-          </text>
-        </g>
-      </template>
+      <SectionBeam
+        v-if="beam && model.mode === 'beam'"
+        :model="model"
+        :beam="beam"
+        :marks="marks"
+        :rise="rise"
+        :words="words.beam"
+        @read="read = $event"
+      />
     </svg>
     <p class="read quiet" aria-live="polite">
       {{ read || 'Point at a layer, or go to it with Tab, to read its numbers.' }}
     </p>
   </figure>
 </template>
+
+<style scoped src="./section.css"></style>
 
 <style scoped>
 .section {
@@ -292,154 +177,6 @@ svg {
   min-height: 240px;
   max-height: 520px;
   font-size: 14px;
-}
-
-text {
-  fill: var(--unto-ink);
-}
-
-.mono {
-  font-family: var(--unto-mono);
-}
-
-.strong {
-  font-weight: 700;
-}
-
-.small-text {
-  fill: var(--unto-quiet);
-  font-size: 13px;
-  font-weight: 400;
-}
-
-.in-film {
-  paint-order: stroke;
-  stroke: var(--unto-coat-fill);
-  stroke-width: 4px;
-}
-
-.on-part {
-  paint-order: stroke;
-  stroke: var(--unto-metal);
-  stroke-width: 5px;
-}
-
-.metal {
-  fill: var(--unto-metal);
-}
-
-.glass {
-  fill: var(--unto-glass);
-}
-
-.hatch {
-  stroke: var(--unto-metal-line);
-  stroke-width: 1;
-}
-
-.edge {
-  stroke: var(--unto-ink);
-  stroke-width: 1.5;
-  fill: none;
-}
-
-.wet {
-  fill: var(--unto-coat-fill);
-}
-
-.ghost {
-  fill: none;
-  stroke: var(--unto-coat-line);
-  stroke-dasharray: 5 4;
-}
-
-.grain {
-  fill: var(--unto-coat-line);
-  opacity: 0.7;
-}
-
-.film-line {
-  fill: none;
-  stroke: var(--unto-coat-line);
-  stroke-width: 2;
-}
-
-.bonded {
-  fill: var(--unto-ink);
-}
-
-.band {
-  fill: var(--unto-bonded-tint);
-  stroke: var(--unto-bonded);
-  stroke-width: 1.5;
-}
-
-.band-text {
-  fill: var(--unto-bonded);
-  font-size: 13px;
-}
-
-.band-line {
-  stroke: var(--unto-bonded);
-}
-
-.spray {
-  fill: var(--unto-coat-tint);
-}
-
-.nozzle {
-  fill: var(--unto-ink);
-}
-
-.dimension,
-.axis-line {
-  stroke: var(--unto-quiet);
-  fill: none;
-}
-
-.now {
-  stroke: var(--unto-coat-line);
-  stroke-width: 2;
-  stroke-dasharray: 4 4;
-}
-
-.now-text {
-  fill: var(--unto-coat);
-  font-weight: 700;
-}
-
-.beam {
-  fill: var(--unto-danger);
-  opacity: 0.28;
-}
-
-.line-tick {
-  stroke: var(--unto-danger);
-  stroke-width: 1.5;
-}
-
-.depth {
-  fill: none;
-  stroke: var(--unto-ink);
-}
-
-.focus-line {
-  stroke: var(--unto-danger);
-  stroke-dasharray: 3 4;
-}
-
-.layer {
-  outline: none;
-}
-
-.layer:hover,
-.layer:focus-visible {
-  filter: brightness(0.94);
-}
-
-.layer:focus-visible > :first-child {
-  stroke: var(--unto-action);
-  stroke-width: 3;
 }
 
 .read {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BINDING_WORDS, settingFigure, weakestGrade, type SettingChoice } from '@unto/core';
+import { settingFigure, weakestGrade, type SettingChoice } from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -14,10 +14,12 @@ import { useOutbox } from '../stores/outbox';
 import { usePanel } from '../stores/fitted-equipment';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatDuration, formatNumber } from '../ui/format';
+import { formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
+import SettingOffer, { type Offer } from './SettingOffer.vue';
+import WindowTable from './WindowTable.vue';
 import { FIT_SEED, percentFor, powerAxis, useWindow } from './useWindow';
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
@@ -54,11 +56,6 @@ watch(
   },
 );
 
-interface Offer {
-  readonly kind: 'quickest' | 'widest';
-  readonly title: string;
-  readonly choice: SettingChoice;
-}
 const offers = computed<Offer[]>(() => {
   const { quickest = null, widest = null } = drawn.value?.answer ?? {};
   return [
@@ -109,7 +106,6 @@ const option = computed(() => {
     colours: themeColours(),
   });
 });
-const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as const;
 
 const stillHere = useStillHere();
 
@@ -172,28 +168,7 @@ async function makeRecipe(): Promise<void> {
         <p v-if="!cells.length && !busy" class="empty">
           No scrubbed cell for this pairing yet. Scrub a coupon and enter its cells.
         </p>
-        <div v-if="asTable" class="scroll">
-          <table class="plain">
-            <thead>
-              <tr>
-                <th class="number">Power, {{ units.unit('power') }}</th>
-                <th class="number">At the part, W</th>
-                <th class="number">Speed, {{ units.unit('speed') }}</th>
-                <th class="number">Interval, {{ units.unit('interval') }}</th>
-                <th>After the scrub</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(cell, i) in cells" :key="i">
-                <td class="number">{{ formatNumber(units.read('power', cell.powerPercent).value) }}</td>
-                <td class="number">{{ formatNumber(cell.powerW) }}</td>
-                <td class="number">{{ formatNumber(units.read('speed', cell.speedMmPerS).value) }}</td>
-                <td class="number">{{ formatNumber(units.read('interval', cell.intervalMm).value) }}</td>
-                <td>{{ OUTCOMES[cell.outcome] }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <WindowTable v-if="asTable" :cells="cells" />
         <template v-else-if="option">
           <WindowChart
             class="map"
@@ -213,31 +188,14 @@ async function makeRecipe(): Promise<void> {
           No tested setting meets the bound: {{ Math.round(shop.workshop!.bound * 100) }} of 100 in the worst case. The
           widest margin below is carried, not proved; another coupon would settle it.
         </p>
-        <button
-          v-for="{ kind, title, choice } in offers"
-          :key="kind"
-          type="button"
-          class="offer"
-          :class="{ here: taken?.kind === kind }"
-          :aria-pressed="taken?.kind === kind"
-          :data-test-id="`offer-${kind}`"
-          @click="picked = kind"
-        >
-          <span class="row"
-            ><strong>{{ title }}</strong
-            ><GradeMark :grade="figureOf(choice).grade"
-          /></span>
-          <span class="row mono big"
-            ><span>{{ units.text('power', choice.powerPercent) }} · {{ units.text('speed', choice.speedMmPerS) }}</span
-            ><span>{{ formatDuration(choice.seconds) }}</span></span
-          >
-          <span class="quiet small"
-            >{{ units.text('interval', choice.intervalMm) }} interval{{ units.aside('speed', choice.speedMmPerS)
-            }}{{ choice.passes > 1 ? `, ${choice.passes} passes` : '' }} · {{ Math.round(choice.holds * 100) }} of 100
-            hold, at worst {{ Math.round(choice.worst * 100) }}.</span
-          >
-          <span v-if="choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[choice.binding] }}.</span>
-        </button>
+        <SettingOffer
+          v-for="offer in offers"
+          :key="offer.kind"
+          :offer="offer"
+          :figure="figureOf(offer.choice)"
+          :taken="taken?.kind === offer.kind"
+          @take="picked = offer.kind"
+        />
         <div v-if="taken" class="evidence">
           <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span
             class="quiet small"
@@ -298,10 +256,6 @@ async function makeRecipe(): Promise<void> {
   flex: 1;
 }
 
-.scroll {
-  overflow: auto;
-}
-
 .legend {
   display: flex;
   flex-wrap: wrap;
@@ -317,35 +271,6 @@ async function makeRecipe(): Promise<void> {
   background: var(--unto-surface);
   border-left: 1px solid var(--unto-rule);
   overflow-y: auto;
-}
-
-.offer {
-  display: flex;
-  flex-direction: column;
-  gap: 0.25rem;
-  text-align: left;
-  padding: 0.7rem 0.9rem;
-  border: 1px solid var(--unto-rule);
-  border-radius: 4px;
-  background: var(--unto-surface);
-  color: var(--unto-ink);
-  cursor: pointer;
-}
-
-.offer.here {
-  border-color: var(--unto-bonded);
-  box-shadow: inset 4px 0 0 var(--unto-bonded);
-}
-
-.row {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  gap: 0.5rem;
-}
-
-.big {
-  font-size: 1.12rem;
 }
 
 .evidence {
