@@ -1,16 +1,12 @@
 <script setup lang="ts">
-import type { ChoiceOptionView, Ticket } from '@unto/contract';
 import { coatedAreaMm2 } from '@unto/domain';
-import Button from 'primevue/button';
-import { v4 as uuid } from 'uuid';
-import { useStillHere } from '../ui/useStillHere';
 import { computed, ref, watch } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
-import { ApiProblem } from '../api/client';
+import { RouterLink } from 'vue-router';
 import MethodsDialog from './MethodsDialog.vue';
 import OptionRow from './OptionRow.vue';
 import PointsTable from './PointsTable.vue';
 import ProfilePicker from './ProfilePicker.vue';
+import SettleCard from './SettleCard.vue';
 import { supplyRows } from './supply';
 import SupplyDialog from './SupplyDialog.vue';
 import { useChoice } from './useChoice';
@@ -18,33 +14,17 @@ import WeightHead from './WeightHead.vue';
 import WithheldLine from './WithheldLine.vue';
 import { switchingWords, verdictWords } from './words';
 import { useShop } from '../stores/shop';
-import { useNotices } from '../stores/notices';
-import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
-import { useTicketChange } from '../stores/ticket-change';
-import CautionStrip from '../station/CautionStrip.vue';
-import { formatMoment } from '../ui/format';
-import GradeMark from '../evidence/GradeMark.vue';
-import TextField from '../ui/TextField.vue';
-import { useUnits } from '../ui/useUnits';
 
 /** Which method and compound, why, and how sure that is: everything offered side by side under the weights that count here. */
 const ticket = useTicket();
 const shop = useShop();
-const units = useUnits();
-const change = useTicketChange();
-const notices = useNotices();
-const router = useRouter();
-const outbox = useOutbox();
-const busy = ref(false);
 const choice = useChoice(() => ticket.ticket!.id);
 const { weights, ranked, page, criteria, soft } = choice;
 
-const reason = ref(ticket.ticket?.choiceReason ?? '');
 const picked = ref<string | null>(null);
 const methodsOpen = ref(false);
 const supplyOpen = ref(false);
-const missingReason = ref('');
 
 const taken = computed(() => {
   const last = page.value?.choices[0];
@@ -52,8 +32,6 @@ const taken = computed(() => {
 });
 // Opens on what was taken, else on what comes first.
 watch(page, () => (picked.value = taken.value ?? ranked.value[0]?.option.id ?? null));
-const chosen = computed(() => (page.value && picked.value ? (choice.view(picked.value) ?? null) : null));
-const first = computed(() => ranked.value[0]?.option.id ?? null);
 const currency = computed(() => shop.workshop!.currency);
 const verdict = computed(() => verdictWords(ranked.value, currency.value));
 const switching = computed(() => switchingWords(choice.switching.value, (id) => choice.view(id).name));
@@ -65,67 +43,6 @@ const supply = computed(() =>
       })
     : [],
 );
-/** How the choice on the ticket was taken, from the record. */
-const record = computed(() => {
-  const last = page.value?.choices[0];
-  if (!last || last.optionId !== taken.value) return '';
-  const scored = last.scores.find(({ optionId }) => optionId === last.optionId);
-  const among = scored ? `${Math.round(scored.score)} points, place ${scored.rank} of ${last.scores.length}` : '';
-  const under = last.profileId ? `under ${shop.nameOf(last.profileId)}` : 'under weights of their own';
-  const flag = last.offLabel ? ', off its label' : '';
-  return `Taken by ${shop.personOf(last.by)}, ${formatMoment(last.at)}: ${among} ${under}${flag}.`;
-});
-const doubts = computed(() => chosen.value?.judgement.reasons.filter(({ favourable }) => !favourable) ?? []);
-const unproved = computed(() => chosen.value !== null && chosen.value.coupons === 0);
-const shortBy = computed(() => supply.value.find(({ compound }) => compound.id === picked.value)?.job.missingG ?? 0);
-
-const stillHere = useStillHere();
-
-async function take(): Promise<void> {
-  const option = chosen.value;
-  const before = ticket.ticket;
-  if (!option || !before) return;
-  if (option.id !== first.value && reason.value.trim() === '') {
-    missingReason.value = `Say why ${option.name} and not ${choice.view(first.value!).name}; it is kept on the ticket.`;
-    return;
-  }
-  missingReason.value = '';
-  await send(option, before);
-}
-
-/** Sends the choice onto a version of the ticket; when somebody was quicker both are offered. */
-async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
-  const why = reason.value.trim();
-  const body = {
-    id: uuid(),
-    version: onto.version,
-    optionId: option.id,
-    profileId: choice.own.value ? null : choice.profileId.value,
-    weights: { ...weights.value },
-    reason: why,
-  };
-  busy.value = true;
-  try {
-    const answer = await outbox.send('createChoice', { params: { id: onto.id }, body }, `Taken: ${option.name}.`);
-    if (!answer) return;
-    const back = { compoundId: onto.compoundId, choiceReason: onto.choiceReason };
-    notices.say(`Taken: ${option.name}.`, 'plain', () => void change.change(back, 'Taken back.'));
-    if (!stillHere()) return;
-    await router.push(`/tickets/${onto.id}/${option.judgement.verdict === 'warned' ? 'prove' : 'prepare'}`);
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error;
-    if (error.problem.type === 'version-conflict') {
-      change.conflict = {
-        mine: { compoundId: option.compoundId, choiceReason: why },
-        before: onto,
-        theirs: error.problem.current as Ticket,
-        again: (theirs) => send(option, theirs),
-      };
-    } else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
-  } finally {
-    busy.value = false;
-  }
-}
 </script>
 
 <template>
@@ -218,39 +135,7 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
           <RouterLink to="/stores?kind=profile">The shop’s profiles</RouterLink>
         </p>
       </section>
-      <section class="card">
-        <h2>Before it is settled</h2>
-        <p v-if="record" class="quiet small" data-test-id="record">{{ record }}</p>
-        <ul v-if="chosen" class="todo" data-test-id="todo">
-          <li v-for="entry in doubts" :key="entry.code">{{ entry.text }} <GradeMark :grade="entry.grade" /></li>
-          <li v-if="unproved">
-            <strong>Prove it first:</strong> no scrubbed coupon of {{ chosen.name }} on this substrate under this lens.
-          </li>
-          <li v-if="shortBy > 0">
-            {{ units.rounded('mass', Math.ceil(shortBy), 0.1) }} more than the shelf holds are needed for
-            {{ ticket.ticket!.pieces }} pieces.
-          </li>
-          <li v-if="!doubts.length && !unproved && shortBy <= 0" class="quiet">
-            Nothing: proved on this substrate, and the shelf holds enough.
-          </li>
-        </ul>
-        <TextField
-          v-model="reason"
-          :label="picked === first ? 'Why (kept on the ticket)' : 'Why not the first (kept on the ticket)'"
-          test-id="reason"
-          :fault="missingReason || undefined"
-        />
-        <CautionStrip station="choose" />
-        <div class="foot">
-          <Button
-            :label="chosen ? `${picked === taken ? 'Keep' : 'Take'} ${chosen.name}` : 'Take'"
-            :disabled="!chosen || !ranked.length"
-            :loading="busy"
-            data-test-id="take"
-            @click="take"
-          />
-        </div>
-      </section>
+      <SettleCard :choice="choice" :picked="picked" :taken="taken" :supply="supply" />
     </div>
     <MethodsDialog v-model="methodsOpen" :methods="page?.methods ?? []" />
     <SupplyDialog v-model="supplyOpen" :rows="supply" :pieces="ticket.ticket?.pieces ?? 0" />
@@ -359,26 +244,6 @@ thead th.score {
   gap: 0.3rem 1.2rem;
   margin-top: auto;
   font-size: 0.92rem;
-}
-
-.todo {
-  display: flex;
-  flex-direction: column;
-  gap: 0.2rem;
-  margin: 0;
-  padding-left: 1.1rem;
-  max-height: 7.5rem;
-  overflow-y: auto;
-  font-size: 0.9rem;
-}
-
-.foot {
-  display: flex;
-  margin-top: auto;
-}
-
-.foot > * {
-  flex: 1;
 }
 
 @media (max-width: 900px) {
