@@ -10,13 +10,13 @@ import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { api, ApiProblem } from '../api/client';
 import { chanceText, emptySighting, observationsOf, weighedOf, type Sighting } from './observations';
 import TestRow from './TestRow.vue';
+import GuessList from './GuessList.vue';
 import WeighRow from './WeighRow.vue';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatMoment } from '../ui/format';
-import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useDraft } from '../ui/useDraft';
@@ -129,57 +129,7 @@ async function keep(): Promise<void> {
     </div>
     <aside class="found">
       <div class="scroll">
-        <p v-if="advice" class="next" data-test-id="next-test">
-          <strong>Next: {{ advice.name.charAt(0).toLowerCase() + advice.name.slice(1) }}.</strong> {{ advice.how }}
-          <span class="quiet"
-            >It {{ advice.harm }}, {{ advice.minutes < 1 ? 'under a minute' : `${advice.minutes} min` }}.</span
-          >
-        </p>
-        <p v-else class="next"><strong>Enough.</strong> No further test would tell more than a little.</p>
-        <h2>It may be</h2>
-        <ol data-test-id="guesses">
-          <li v-for="entry in found.ranked.slice(0, 5)" :key="entry.guess.key">
-            <label>
-              <input
-                type="radio"
-                name="guess"
-                :checked="taken.guess.key === entry.guess.key"
-                :data-test-id="`guess-${entry.guess.key}`"
-                @change="picked = entry.guess.key"
-              />
-              <span class="name">{{ entry.guess.name }}</span>
-              <span class="track" aria-hidden="true"
-                ><span :style="{ width: `${100 * entry.probability}%` }"></span
-              ></span>
-              <span class="mono">{{ chanceText(entry.probability) }}</span>
-            </label>
-          </li>
-        </ol>
-        <p class="small quiet">
-          {{ asked }} test{{ asked === 1 ? '' : 's' }} made · <GradeMark grade="usual" /> likelihoods are common
-          practice, not measured here
-        </p>
-        <p v-for="line in found.unfit" :key="line" class="fault" role="alert" data-test-id="unfit">{{ line }}</p>
-        <section
-          v-if="found.dangers.length"
-          class="dangers"
-          aria-label="Where a wrong guess hurts"
-          data-test-id="dangers"
-        >
-          <h3>Not ruled out, and dangerous</h3>
-          <p v-for="entry in found.dangers.slice(0, 3)" :key="entry.guess.key">
-            <strong>{{ entry.guess.name }}, {{ chanceText(entry.probability) }}.</strong> {{ entry.guess.danger }}
-          </p>
-          <p v-if="found.dangers.length > 3" class="small">
-            and
-            {{
-              found.dangers
-                .slice(3)
-                .map(({ guess }) => guess.name)
-                .join('; ')
-            }}. Ask a qualified person before lasering an unknown part.
-          </p>
-        </section>
+        <GuessList v-model="picked" :found="found" :advice="advice" :taken="taken.guess.key" :asked="asked" />
         <details v-if="earlier.length" class="small">
           <summary>{{ earlier.length }} looked at before</summary>
           <p v-for="record in earlier" :key="record.id">
@@ -262,60 +212,6 @@ async function keep(): Promise<void> {
 
 .wide {
   grid-column: 1 / -1;
-}
-
-.next {
-  padding: 0.5rem 0.7rem;
-  border-left: 4px solid var(--unto-action);
-  background: var(--unto-ground);
-  font-size: 0.92rem;
-}
-
-ol {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-
-li label {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr) 60px 76px;
-  gap: 0.5rem;
-  align-items: center;
-  min-height: 34px;
-  border-bottom: 1px solid var(--unto-rule);
-  cursor: pointer;
-}
-
-li input {
-  width: 1.1rem;
-  height: 1.1rem;
-  accent-color: var(--unto-action);
-}
-
-li .mono {
-  text-align: right;
-}
-
-.track {
-  height: 8px;
-  background: var(--unto-rule);
-}
-
-.track span {
-  display: block;
-  height: 100%;
-  background: var(--unto-slate);
-}
-
-.dangers {
-  display: flex;
-  flex-direction: column;
-  gap: 0.3rem;
-  padding: 0.6rem 0.75rem;
-  background: var(--unto-danger-tint);
-  border-left: 4px solid var(--unto-danger);
-  font-size: 0.88rem;
 }
 
 .settle {
