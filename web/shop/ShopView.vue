@@ -82,7 +82,7 @@ function putOver(): void {
 
 <template>
   <PageHead title="Shop" about="What holds for everything made here" />
-  <form class="body" novalidate @submit.prevent="keep">
+  <form class="paper-form" novalidate @submit.prevent="keep">
     <FormNote />
     <div v-if="theirs" class="clash" role="alert">
       <p><strong>Somebody else changed the settings meanwhile.</strong> Yours are still in the form.</p>
@@ -156,37 +156,8 @@ function putOver(): void {
 </template>
 
 <style scoped>
-.body {
-  padding: 0.8rem 1.5rem 0;
-  max-width: 62rem;
-  display: flex;
-  flex-direction: column;
-  gap: 0.8rem;
-}
-
-fieldset {
-  display: grid;
-  grid-template-columns: repeat(5, minmax(0, 1fr));
-  gap: 0.6rem 1rem;
-  align-items: start;
-  margin: 0;
-  padding: 0.6rem 1rem 0.9rem;
-  border: 1px solid var(--unto-rule);
-  border-radius: 4px;
-  background: var(--unto-surface);
-}
-
-legend {
-  font-weight: 700;
-  padding: 0 0.4rem;
-}
-
-.wide {
-  grid-column: span 2;
-}
-
-.full {
-  grid-column: 1 / -1;
+.paper-form {
+  --across: 5;
 }
 
 .sample {
@@ -202,28 +173,7 @@ legend {
   background: var(--unto-coat-tint);
 }
 
-.foot {
-  position: sticky;
-  bottom: 0;
-  padding: 0.5rem 0;
-  background: var(--unto-ground);
-}
-
-@media (max-width: 1000px) {
-  fieldset {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
-}
-
 @media (max-width: 560px) {
-  fieldset {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .wide {
-    grid-column: auto;
-  }
-
   .sample {
     display: block;
     margin: 0.2rem 0 0;

@@ -72,7 +72,7 @@ const { values, faults, busy } = form;
 
 <template>
   <PageHead title="New ticket" about="One job: a part, how many, what the mark should be" />
-  <form class="body" novalidate @submit.prevent="keep">
+  <form class="paper-form" novalidate @submit.prevent="keep">
     <FormNote />
     <fieldset>
       <legend>The part</legend>
@@ -123,58 +123,7 @@ const { values, faults, busy } = form;
 </template>
 
 <style scoped>
-.body {
-  padding: 0.6rem 1.5rem 0;
-  max-width: 62rem;
-  display: flex;
-  flex-direction: column;
-  gap: 0.6rem;
-}
-
-fieldset {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 0.8rem 1rem;
-  align-items: start;
-  margin: 0;
-  padding: 0.8rem 1rem 1rem;
-  border: 1px solid var(--unto-rule);
-  border-radius: 4px;
-  background: var(--unto-surface);
-}
-
-legend {
-  font-weight: 700;
-  padding: 0 0.4rem;
-}
-
-.wide {
-  grid-column: span 2;
-}
-
-.full {
-  grid-column: 1 / -1;
-}
-
 .tick {
   align-self: end;
-}
-
-.foot {
-  position: sticky;
-  bottom: 0;
-  padding: 0.5rem 0;
-  background: var(--unto-ground);
-}
-
-@media (max-width: 800px) {
-  fieldset {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .wide,
-  .full {
-    grid-column: auto;
-  }
 }
 </style>
