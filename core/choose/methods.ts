@@ -36,6 +36,7 @@ export interface HeadFacts {
   readonly ratedW: number;
 }
 
+/** Whether a method marks without anything laid on the part. */
 export function isUncoated(method: Method): method is UncoatedMethod {
   return (UNCOATED_METHODS as readonly string[]).includes(method);
 }

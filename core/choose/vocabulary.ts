@@ -71,6 +71,7 @@ const METALS: readonly SubstrateFamily[] = [
 ];
 const VITREOUS: readonly SubstrateFamily[] = ['glass', 'glazed ceramic', 'vitreous enamel'];
 
+/** Whether a family conducts as metals do, whatever lies on it. */
 export function isMetal(family: SubstrateFamily): boolean {
   return METALS.includes(family);
 }

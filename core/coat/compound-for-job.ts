@@ -18,7 +18,11 @@ export interface CoatJob {
   readonly thinnerDensityRatio: number;
 }
 
-/** Solids by mass after thinning: w_s/(1 + r·ρ_thinner/ρ_compound). */
+/**
+ * Solids by mass (0 to 1) after thinning by r parts: w_s/(1 + r·ρ_thinner/ρ_compound).
+ * @throws value.not-positive, value.out-of-range, value.negative
+ * @example thinnedMassSolids(0.18, 1, 0.8) // 0.1
+ */
 export function thinnedMassSolids(massSolids: number, thinnerRatio: number, thinnerDensityRatio: number): number {
   requireWithin('solids by mass', requirePositive('solids by mass', massSolids), 0, 1);
   requireNotNegative('thinner ratio', thinnerRatio);

@@ -24,7 +24,7 @@ export interface FilmChange {
  * The change that would bring a dry film (µm) into its band; null when it lies inside.
  * Mass laid goes with the strokes; the film under a fan goes as 1/distance (geometry of a fan of fixed angle).
  * @throws value.not-positive
- * @example filmChange(15, { lowUm: 8, highUm: 12 }, { strokes: 3, ... }).strokes // { now: 3, then: 2 }
+ * @example filmChange(15, { lowUm: 8, highUm: 12 }, { strokes: 3, distanceMm: 200, distanceMinMm: 150, distanceMaxMm: 250 }).strokes.then // 2
  */
 export function filmChange(filmUm: number, band: FilmBand, hand: SprayTechnique): FilmChange | null {
   requirePositive('film', filmUm);

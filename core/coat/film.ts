@@ -19,7 +19,11 @@ export function dryFilm(wetUm: number, mix: { volumeSolids: number; thinnerRatio
   return requirePositive('wet film', wetUm) * thinnedSolids(mix.volumeSolids, mix.thinnerRatio);
 }
 
-/** Wet film in µm to lay for a dry film in µm. Inverse of dryFilm. */
+/**
+ * Wet film in µm to lay for a dry film in µm, above 0. Inverse of dryFilm.
+ * @throws value.not-positive, value.out-of-range, value.negative
+ * @example wetFilmFor(22.86, { volumeSolids: 0.3, thinnerRatio: 0 }) // 76.2
+ */
 export function wetFilmFor(dryUm: number, mix: { volumeSolids: number; thinnerRatio: number }): number {
   return requirePositive('dry film', dryUm) / thinnedSolids(mix.volumeSolids, mix.thinnerRatio);
 }

@@ -12,7 +12,10 @@ export interface StrokeKnowledge {
 /** Usual for a hand-held aerosol: about a gram a second, a stroke of a second along a tray (common practice, no source). */
 export const USUAL_STROKE: StrokeKnowledge = { gramsPerStroke: 0.9, low: 0.5, high: 1.5, weighings: 0 };
 
-/** Grams a stroke learnt from weighings with counted strokes, as a prediction interval; fewer than two leave the usual one. */
+/**
+ * Grams a stroke learnt from weighings with counted strokes, as a prediction interval; fewer than two leave the usual one.
+ * @throws value.not-positive for no strokes
+ */
 export function learnStroke(samples: readonly { readonly grams: number; readonly strokes: number }[]): StrokeKnowledge {
   const rates = samples.map(({ grams, strokes }) => grams / requirePositive('strokes', strokes));
   if (rates.length < 2) return USUAL_STROKE;

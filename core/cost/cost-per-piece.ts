@@ -17,7 +17,7 @@ export interface PieceCost {
 /**
  * Price of one good piece in minor units: (blank + compound + thinner + laser minutes × rate + hands-on minutes × rate) ÷ yield.
  * @throws value.negative; value.not-positive or value.out-of-range for the yield
- * @example costPerPiece({ …all 0, laserMinutes: 2, laserMinorPerMinute: 25, yieldShare: 0.5 }) // 100
+ * @example 2 minutes of a laser at 0.25 a minute, every second piece good: 1.00 a piece
  */
 export function costPerPiece(cost: PieceCost): number {
   const parts = [

@@ -31,6 +31,7 @@ export function patchLuminance(pixels: Pixels, patch: Patch): number {
   return sum / count;
 }
 
+/** Relative luminance (0 to 1) of a pixel inside the picture. Source: IEC 61966-2-1. */
 export function luminanceAt({ width, data }: Pixels, x: number, y: number): number {
   const at = 4 * (y * width + x);
   return luminance(SRGB_TO_LINEAR[data[at]!]!, SRGB_TO_LINEAR[data[at + 1]!]!, SRGB_TO_LINEAR[data[at + 2]!]!);

@@ -17,7 +17,8 @@ export const SHALLOW_MM = 1;
 /**
  * Ways to find the focus on a head, the first one first. A head of shallow depth is hunted; a deep one may be gauged. A coat is never
  * focused on: its twin is. Common practice, no source.
- * @param head half depth of focus in mm
+ * @param head half depth of focus in mm, above 0
+ * @throws value.not-positive
  */
 export function focusMethods(head: {
   beam: WavelengthClass;

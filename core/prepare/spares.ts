@@ -44,7 +44,7 @@ export function sparesFor(job: SparesJob): number {
   return high;
 }
 
-/** sparesFor as a Figure with what it rests on; pieces burnt as coupons come on top. */
+/** sparesFor as a Figure with what it rests on; pieces burnt as coupons come on top. @throws what sparesFor throws */
 export function sparesFigure(job: SparesJob & { readonly coupons: number; readonly of: YieldOf }): Figure {
   const spares = sparesFor(job);
   const known = job.made > 0;

@@ -15,12 +15,16 @@ export interface RasterJob {
   readonly directions: 'one-way' | 'two-way';
 }
 
-/** Rows in a height: at least one. */
+/** Rows in a height, both in mm and above 0: at least one. @throws value.not-positive @example rowCount(6, 0.06) // 100 */
 export function rowCount(heightMm: number, intervalMm: number): number {
   return Math.max(1, Math.round(requirePositive('height', heightMm) / requirePositive('interval', intervalMm)));
 }
 
-/** Overscan in mm on each side so that the beam crosses the mark at full speed: v²/(2a); none on a galvo. */
+/**
+ * Overscan in mm on each side so that the beam crosses the mark at full speed: v²/(2a); none on a galvo.
+ * @throws value.not-positive
+ * @example overscan(400, { kind: 'gantry', accelerationMmPerS2: 5000, rapidMmPerS: 600 }) // 16
+ */
 export function overscan(speedMmPerS: number, motion: RowMotion): number {
   return motion.kind === 'gantry'
     ? requirePositive('speed', speedMmPerS) ** 2 / (2 * requirePositive('acceleration', motion.accelerationMmPerS2))
@@ -64,7 +68,11 @@ export function fastestRowSpeed(widthMm: number, accelerationMmPerS2: number): n
   return Math.sqrt((requirePositive('width', widthMm) * requirePositive('acceleration', accelerationMmPerS2)) / 2);
 }
 
-/** Seconds to move a distance from rest to rest with a speed and acceleration limit (trapezoid or triangle). */
+/**
+ * Seconds to move a distance in mm from rest to rest with a speed and acceleration limit (trapezoid or triangle).
+ * @throws value.not-positive for the limits
+ * @example moveTime(100, 100, 1000) // 1.1
+ */
 export function moveTime(distanceMm: number, topMmPerS: number, accelerationMmPerS2: number): number {
   if (distanceMm <= 0) return 0;
   const ramp = requirePositive('speed', topMmPerS) ** 2 / requirePositive('acceleration', accelerationMmPerS2);

@@ -25,7 +25,11 @@ export function powerToPercent(value: number, unit: PowerUnit, ratedW?: number |
   }
 }
 
-/** Percent of full scale shown on another scale; null for watts when the rating is not known. */
+/**
+ * Percent of full scale (0 to 100) shown on another scale; null for watts when the rating is not known.
+ * @throws value.out-of-range, unit.unknown
+ * @example powerFromPercent(85, '0-1000') // 850
+ */
 export function powerFromPercent(percent: number, unit: PowerUnit, ratedW?: number | null): number | null {
   requireWithin('power', percent, 0, 100);
   switch (unit) {

@@ -20,17 +20,20 @@ export interface FittedEquipment {
   readonly calibration: CalibrationBody | null;
 }
 
+/** Rating, threshold and, where somebody metered it, the calibration of a head. */
 export function powerSource({ head, calibration }: Pick<FittedEquipment, 'head' | 'calibration'>): PowerSource {
   const rows = calibration?.rows as readonly CalibrationRow[] | undefined;
   return { ratedW: head.ratedW, firingThresholdPercent: head.firingThresholdPercent, calibration: rows };
 }
 
+/** How rows are run: along an axis with acceleration, or by mirrors with a jump. */
 export function rowMotion(machine: MachineBody): RowMotion {
   return machine.motion === 'gantry'
     ? { kind: 'gantry', accelerationMmPerS2: machine.accelerationMmPerS2, rapidMmPerS: machine.topSpeedMmPerS }
     : { kind: 'galvo', jumpMmPerS: machine.topSpeedMmPerS, delayS: machine.jumpDelayS };
 }
 
+/** What bed and head allow a coupon. */
 export function couponLimits({ machine, head }: Pick<FittedEquipment, 'machine' | 'head'>): CouponLimits {
   return {
     bed: { widthMm: machine.bedWidthMm, heightMm: machine.bedHeightMm },
@@ -45,6 +48,7 @@ function rangeOf(low: number | null | undefined, high: number | null | undefined
   return typeof low === 'number' && typeof high === 'number' ? { low, high } : undefined;
 }
 
+/** What the figures of a coupon's cells are worked out from. */
 export function couponEquipment(equipment: FittedEquipment): CouponEquipment {
   const { lens, substrate } = equipment;
   return {
@@ -57,6 +61,7 @@ export function couponEquipment(equipment: FittedEquipment): CouponEquipment {
   };
 }
 
+/** What the window is fitted with: the spot as one radius, and the metal. */
 export function windowEquipment({ lens, substrate }: Pick<FittedEquipment, 'lens' | 'substrate'>): WindowEquipment {
   return {
     radiusMm: equivalentRadius(lens.spotXMm, lens.spotYMm),

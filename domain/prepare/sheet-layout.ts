@@ -21,6 +21,7 @@ export interface SheetResult {
   readonly promised: number | null;
 }
 
+/** What the core lays out in rows, of a sheet as it was typed. */
 export function sheetJobOf(entries: SheetEntries): SheetJob {
   const { sheetWidthMm, sheetHeightMm, pieceWidthMm, pieceHeightMm, gapMm, marginMm, keepOuts, testPlaces } = entries;
   const { pitchXMm, pitchYMm, firstXMm, firstYMm, shiftMm } = entries;
@@ -47,6 +48,7 @@ export function sheetJobOf(entries: SheetEntries): SheetJob {
 /** The seed of every nesting: the same entries give the same layout on the page and on the server. */
 const NEST_SEED = 22;
 
+/** What the core nests, of a sheet with pieces of several sizes. */
 export function nestJobOf({ sheetWidthMm, sheetHeightMm, gapMm, marginMm, keepOuts, pieces }: SheetEntries): NestJob {
   const sheet = { widthMm: sheetWidthMm, heightMm: sheetHeightMm };
   return { sheet, gapMm, marginMm, keepOuts, kinds: pieces, seed: NEST_SEED };
