@@ -51,7 +51,7 @@ describe('bad input', () => {
     await page.type('x-count', '1');
     await page.type('y-count', '1');
     await page.reads('cell-count', /^1$/);
-    await page.type('y-to', '99999');
+    await page.type('y-to', '99999 mm/s');
     await page.type('y-count', '3');
     await page.reads('design-fault', /faster than this head runs, 600 mm\/s/);
   });

@@ -47,7 +47,7 @@ describe('the beakers, from the plan of their coat to the rotary', () => {
     await page.gone('drying');
     await page.press('coat-plan');
     await page.reads('coat-takes', /1 coat of about \d+ strokes? from 150–250/);
-    await page.reads('coat-takes', /Lampglaze Jar, lot L\d: [\d.]+ g of \d+ g/);
+    await page.reads('coat-takes', /Lampglaze Jar, lot L\d: [\d.]+\sg of \d+\sg/);
     await page.reads('coat-rules', /Lift by bare places only[\s\S]*Keeps 7 days/);
     await page.reads('tile-mass', /[\d.]+\s*g[\s\S]*(Stated|Measured)/);
     await page.accessible('Plan of the coat');
@@ -248,7 +248,7 @@ describe('the picture of a dry coat', () => {
     await page.reads('picture-fault', /no PDF, PNG or JPEG inside/);
     await sees('touched');
     await page.press('take-picture');
-    await page.reads('picture-places', /Touched, \d+ × \d+ mm at/);
+    await page.reads('picture-places', /Touched, \d+ × \d+\smm at/);
     await page.reads('picture-verdict', /% of the artwork (would come out pale|might wash off)/);
     await page.accessible('Picture');
     // The bare mark on the coat itself is no bare ground: it is said, and comes back with the keys.

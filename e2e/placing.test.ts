@@ -70,7 +70,7 @@ describe('a warped stainless strip', () => {
     await heights([0, 0.9, 0.95, 0.05, 0.4]);
     await page.reads('flatness-advice', /Clamp it, or mark in steps[\s\S]*2 steps of focus reach all of it/);
     await page.reads('focus-steps', /marks \d+ %[\s\S]*marks \d+ %/);
-    expect(await page.text('warp-map')).toMatch(/64 mm/);
+    expect(await page.text('warp-map')).toMatch(/64\smm/);
     await page.accessible('Flatness');
     await page.press('keep-flatness');
     await page.says(/Kept: flatness, in steps/);

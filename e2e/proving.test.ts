@@ -48,7 +48,7 @@ describe('the brass setting circle', () => {
     await page.reads('cell-count', /56/);
     await page.reads('cell-dose', /J\/mm²/);
     await page.press('anchors');
-    await page.reads('design-fault', /needs 53\.\d × 72\.\d mm/);
+    await page.reads('design-fault', /needs 53\.\d × 71\.\d mm/);
     await page.type('blank-height', '76');
     await page.reads('cell-count', /61/);
     await page.press('anchors');

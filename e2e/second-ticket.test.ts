@@ -146,4 +146,33 @@ describe('a second ticket from scratch, without a compound', () => {
     expect(row!.dose).toBeCloseTo(1.085, 3);
     await page.accessible('Practice');
   });
+
+  it('reads in the units that the shop chooses, and is kept as before', async () => {
+    const { page, sql } = app;
+    await page.open('/shop');
+    await page.choose('shop-lengthUnit', 'in');
+    await page.choose('shop-massUnit', 'oz');
+    await page.reads('shop-sample', /2\.362 × 0\.984\sin[\s\S]*oz sprayed/);
+    await page.accessible('Shop');
+    await page.press('keep-shop');
+    await page.reads('notice', /Kept\. Everything reads by it/);
+    const [shop] = await sql(`SELECT body->>'lengthUnit' AS length, body->>'massUnit' AS mass, version FROM workshop`);
+    expect(shop).toMatchObject({ length: 'in', mass: 'oz' });
+    await page.open(`/tickets/${ticket}/mark`);
+    await page.says(/0\.787 × 0\.315\sin to mark/);
+    await page.open('/tickets/new');
+    await page.type('title', 'Typed in inches');
+    await page.type('width', '2');
+    // A unit behind the number is taken at its word, and the field stays in it.
+    await page.type('height', '12 mm');
+    await page.type('pieces', '1');
+    await page.reads('height-unit', /mm/);
+    await page.choose('substrate', 'Red anodised tags');
+    await page.choose('head', 'Small bench blue');
+    await page.press('keep');
+    await page.at(/\/choose$/);
+    expect(
+      await sql(`SELECT mark_width_mm AS width, mark_height_mm AS height FROM tickets WHERE title = 'Typed in inches'`),
+    ).toEqual([{ width: 50.8, height: 12 }]);
+  });
 });

@@ -118,8 +118,8 @@ describe('one pass through all eight stations', () => {
     await page.press('design-coupon');
     await page.reads('cell-count', /^56$/);
     await page.type('x-count', '4');
-    await page.type('y-from', '60');
-    await page.type('y-to', '480');
+    await page.type('y-from', '60 mm/s');
+    await page.type('y-to', '480 mm/s');
     await page.type('y-count', '5');
     await page.reads('cell-count', /^20$/);
     expect(await page.text('cell-dose')).toMatch(/J\/mm²[\s\S]*K/);

@@ -14,7 +14,14 @@ const across = computed(() => (props.tasks.length > 6 ? Math.ceil(props.tasks.le
 <template>
   <Tabs v-model:value="open" class="tasks" :style="{ '--across': across }">
     <TabList aria-label="What to do here">
-      <Tab v-for="entry in tasks" :key="entry.key" :value="entry.key" :data-test-id="`${name}-${entry.key}`">
+      <!-- What a tab opens has no id of its own to be named by. -->
+      <Tab
+        v-for="entry in tasks"
+        :key="entry.key"
+        :value="entry.key"
+        :pt="{ root: { 'aria-controls': undefined } }"
+        :data-test-id="`${name}-${entry.key}`"
+      >
         {{ entry.label }}
       </Tab>
     </TabList>
