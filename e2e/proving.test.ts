@@ -169,7 +169,7 @@ describe('a picture that needs handles', () => {
     const outline = (await (await fetch(`${app.devices}/camera/outline`)).json()) as { x: number; y: number }[];
     const [row] = await sql<{ design: any }>(`SELECT design FROM coupons WHERE id = '${coupon}'`);
     // The marks stand 1.8 mm off three edges of the blank; the right ones where the cells end.
-    for (const [i, at] of marksOn(outline, row!.design.blank, 1.8, 53.2 - 1.8).entries()) await moveHandle(i, at);
+    for (const [i, at] of marksOn(outline, row!.design.blank, 1.8, 53.9 - 1.8).entries()) await moveHandle(i, at);
     await page.reads('reading-about', /5\d of 56 cells readable/);
     await page.gone('picture-fault');
     await page.press('move-handles');

@@ -168,7 +168,9 @@ describe('one pass through all eight stations', () => {
     const { page, sql } = app;
     await page.find('window-map');
     const offer = await page.reads('offer-quickest', /Proved[\s\S]*mm\/s[\s\S]*at worst (8\d|9\d|100)[\s\S]*Binds/);
-    const [, percent, speed] = /(\d+) %\s*·\s*([\d.]+)/.exec(offer)!;
+    // The panel reads percent of its top speed; what that is stands beside it.
+    const [, percent] = /(\d+)\s% power · [\d.]+\s% speed/.exec(offer)!;
+    const [, speed] = /, ([\d.]+)\smm\/s/.exec(offer)!;
     await page.press('window-table');
     await page.says(/After the scrub/);
     await page.press('window-table');

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CSV_LIMIT_BYTES, decodeTable } from '../formats/csv.js';
 import { CoreError } from '../support/core-error.js';
+import type { UnitReading } from '../units/registry.js';
 import { rasterTime, type RowMotion } from '../time/raster.js';
 import { cellsCsv, readCellsCsv, type CellOutcomes } from './cells-csv.js';
 import { axisValues, PLAIN_DESIGN, type CouponDesign } from './design.js';
@@ -12,6 +13,7 @@ import { labelStrokes, textWidth } from './label-strokes.js';
 import { layoutCoupon } from './layout.js';
 import { outcomeFromWords } from './outcomes.js';
 import { couponRunTime, predictCells, widestRunUp } from './predict.js';
+import { settingWords } from './setting-words.js';
 import { couponSvg } from './svg.js';
 
 const LIMITS = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };
@@ -383,6 +385,40 @@ describe('figures of a coupon', () => {
     expect(Math.max(...points.map(([, y]) => y))).toBeCloseTo(5, 6);
     expect(labelStrokes({ text: ' ', xMm: 0, yMm: 0, heightMm: 1 })).toEqual([]);
     expect(textWidth('é', 2)).toBeGreaterThan(0);
+  });
+});
+
+describe('a coupon read on its panel', () => {
+  const reading: UnitReading = {
+    units: { power: '0-1000', speed: 'in/s', interval: 'lines/in', length: 'in', film: 'mil', mass: 'oz' },
+    scale: { ratedW: 55, topSpeedMmPerS: 600 },
+  };
+  const plain = design();
+  const layout = layoutCoupon({ ...plain, labels: { ...plain.labels, at: 'edges', reading } }, LIMITS);
+  const cell = layout.cells[0]!;
+
+  it('is labelled, drawn and tabled in the units that are keyed in', () => {
+    const speed = String(Number((cell.speedMmPerS / 25.4).toPrecision(3)));
+    expect(layout.labels.map(({ text }) => text)).toContain(speed);
+    expect(couponSvg(layout)).toContain(
+      `<title>${cell.powerPercent * 10} of 1000, ${Number((cell.speedMmPerS / 25.4).toPrecision(4))} in/s, `,
+    );
+    const [header, first] = cellsCsv(layout, predictCells(layout, BENCH), []).split('\r\n') as [string, string];
+    expect(header).toContain('power [0-1000],speed [in/s],interval [lines/in]');
+    expect(first.split(',')[5]).toBe(String(cell.powerPercent * 10));
+  });
+
+  it('takes its own table back, and another coupon’s not', () => {
+    const text = cellsCsv(layout, predictCells(layout, BENCH), [{ cell: 0, scrubbed: 'holds' }]);
+    expect(readCellsCsv(text, layout)[0]).toMatchObject({ cell: 0, scrubbed: 'holds' });
+    const other = layoutCoupon({ ...layout.design, fixed: { ...layout.design.fixed, intervalMm: 0.09 } }, LIMITS);
+    expect(() => readCellsCsv(text, other)).toThrow(/interval/);
+  });
+
+  it('says percent of what where both power and speed are percent', () => {
+    const percent = { ...reading, units: { ...reading.units, power: '%', speed: '%' } } as UnitReading;
+    expect(settingWords({ ...cell, powerPercent: 80, speedMmPerS: 150 }, percent)).toMatch(/^80 % power, 25 % speed, /);
+    expect(settingWords({ ...cell, powerPercent: 80, speedMmPerS: 150 })).toMatch(/^80 %, 150 mm\/s, /);
   });
 });
 

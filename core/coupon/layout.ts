@@ -189,9 +189,18 @@ function measure(design: CouponDesign): Grid {
 /** Room between the coated grid and the strip left uncoated, for the masking tape, mm. */
 const STRIP_OFF_MM = 3;
 
-function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
+/** Whether labels under every cell would be tall enough to be read. @throws what axisValues throws */
+export function cellLabelsFit(design: CouponDesign): boolean {
+  return lettersUnderCells(design, axisValues(design.axes.x), axisValues(design.axes.y)) >= SMALLEST_LETTER_MM;
+}
+
+function lettersUnderCells(design: CouponDesign, columns: number[], rows: number[]): number {
   const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(design, x, y), 1))));
-  const letter = Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.3) / widest);
+  return Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.3) / widest);
+}
+
+function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
+  const letter = lettersUnderCells(design, columns, rows);
   if (letter < SMALLEST_LETTER_MM) {
     throw new CoreError(
       'coupon.does-not-fit-blank',

@@ -26,6 +26,16 @@ describe('units that turn into one another', () => {
     );
   });
 
+  it('come back exactly when they were written out with all their digits', () => {
+    const pair = fc.constantFrom(['µm', 'mil'], ['mm', 'in'], ['g', 'oz'], ['mm/s', 'in/s'], ['mm/s', 'mm/min']);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e7 }), pair, (thousandths, [a, b]) => {
+        const value = thousandths / 1000;
+        expect(convertUnit(convertUnit(value, a!, b!, 17), b!, a!)).toBe(value);
+      }),
+    );
+  });
+
   it('refuse a unit nobody knows and one of another kind, and say what would do', () => {
     expect(() => convertUnit(1, 'ell', 'mm')).toThrow(/“ell” does not turn into mm\. It can be given in mm, cm, m, in/);
     expect(() => convertUnit(1, 'g', 'mm')).toThrow(/“g” does not turn into mm/);

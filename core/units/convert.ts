@@ -20,10 +20,11 @@ const DIMENSIONS: readonly Readonly<Record<string, number>>[] = [
 
 /**
  * A value in another unit of the same dimension.
+ * @param digits that are kept, 1 to 17; what is written out with 17 comes back unchanged when it is read with the usual 12
  * @throws unit.unknown when the two do not belong together or one is not known
  * @example convertUnit(0.047, 'in', 'mm') // 1.1938
  */
-export function convertUnit(value: number, from: string, to: string): number {
+export function convertUnit(value: number, from: string, to: string, digits = 12): number {
   requireFinite('value', value);
   if (from === to) return value;
   const group = DIMENSIONS.find((units) => Object.hasOwn(units, to));
@@ -33,5 +34,5 @@ export function convertUnit(value: number, from: string, to: string): number {
     const known = group ? ` It can be given in ${Object.keys(group).join(', ')}.` : '';
     throw new CoreError('unit.unknown', `“${from}” does not turn into ${to}.${known}`);
   }
-  return Number(((value * a) / b).toPrecision(12));
+  return Number(((value * a) / b).toPrecision(digits));
 }

@@ -49,6 +49,23 @@ describe('store files', () => {
     await other.close();
   });
 
+  it('are written out in the units of the shop, and come back without a change', async () => {
+    const shop = (await rig.call('GET', '/api/workshop')).body;
+    const inches = { ...shop, lengthUnit: 'in', filmUnit: 'mil', massUnit: 'oz', speedUnit: 'in/s' };
+    expect((await rig.call('PUT', '/api/workshop', inches)).status).toBe(200);
+    for (const [kind, heading] of [
+      ['substrate', 'Thickness [in]'],
+      ['compound', 'Dry film from [mil]'],
+      ['container', 'Net contents [oz]'],
+      ['machine', 'Top speed [in/s]'],
+    ] as const) {
+      const text = await csvOf(kind);
+      expect(text.split('\r\n')[0]).toContain(heading);
+      expect([kind, (await bring('csv', text, kind)).body]).toMatchObject([kind, { created: 0, revised: 0 }]);
+    }
+    await rig.call('PUT', '/api/workshop', { ...shop, version: shop.version + 1 });
+  });
+
   it('take another unit in the heading, and say which unit they do not know', async () => {
     const text = await csvOf('substrate');
     const inches = text.replace('Thickness [mm]', 'Thickness [in]').replace(',1.2,', ',0.05,');

@@ -126,7 +126,7 @@ function cellOf(field: ShelfField, value: unknown, unit: string): string | numbe
     case 'file':
       return `${(value as { hash: string }).hash}${CELLS}${(value as { name: string }).name}`;
     case 'number':
-      return unit === field.unit ? (value as number) : convertUnit(value as number, field.unit, unit);
+      return unit === field.unit ? (value as number) : convertUnit(value as number, field.unit, unit, 17);
     default:
       return value as string;
   }

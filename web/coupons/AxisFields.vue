@@ -87,8 +87,8 @@ const spacings = [
       @update:model-value="typedList"
     />
     <template v-else>
-      <NumberField v-model="axis.from" label="From" :quantity="quantity" :test-id="`${name}-from`" />
-      <NumberField v-model="axis.to" label="To" :quantity="quantity" :test-id="`${name}-to`" />
+      <NumberField v-model="axis.from" label="From" bare :quantity="quantity" :test-id="`${name}-from`" />
+      <NumberField v-model="axis.to" label="To" bare :quantity="quantity" :test-id="`${name}-to`" />
       <NumberField v-model="axis.count" label="Steps" :test-id="`${name}-count`" />
     </template>
   </fieldset>

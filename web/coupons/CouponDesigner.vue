@@ -37,7 +37,7 @@ const units = useUnits();
 /** Burnt labels say what is keyed in here; frozen with the design. */
 const labelReading = units.reading.value;
 
-const draft = ref(firstDraft(limits));
+const draft = ref(firstDraft(limits, labelReading));
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
 const made = shallowRef<DesignedCoupon | null>(null);
 const fault = ref('');

@@ -1,4 +1,4 @@
-import { layoutCoupon, type Outcome } from '@unto/core';
+import { axisLabel, CORE_READING, couponSvg, layoutCoupon, readEmbeddedDesign, type Outcome } from '@unto/core';
 import { couponDesign } from '@unto/contract';
 import { newestOutcomes } from '@unto/domain';
 import { describe, expect, it } from 'vitest';
@@ -18,6 +18,33 @@ describe('a first coupon', () => {
     expect(layout.cells).toHaveLength(56);
     expect(layout.cells.every(({ reachable }) => reachable)).toBe(true);
     expect(() => couponDesign.validateSync(design, { strict: true })).not.toThrow();
+  });
+
+  it.each([
+    ['%', '%'],
+    ['0-1000', 'mm/min'],
+    ['W', 'in/s'],
+    ['0-1000', 'dial'],
+  ] as const)('fits where the panel reads power in %s and speed in %s, labelled as it is keyed in', (power, speed) => {
+    const dialTable = [
+      { x: 1, y: 10 },
+      { x: 10, y: 400 },
+    ];
+    const reading = {
+      units: { ...CORE_READING.units, power, speed },
+      scale: { ratedW: 55, topSpeedMmPerS: 250, dialTable },
+    };
+    const draft = firstDraft(LIMITS, reading);
+    const design = designOf(draft, reading, 'K-900');
+    const layout = layoutCoupon(design, LIMITS);
+    expect(layout.cells).toHaveLength(56);
+    const texts = layout.labels.map(({ text }) => text);
+    expect(texts).toContain(axisLabel(design, 'power', 100));
+    expect(texts).toContain(axisLabel(design, 'speed', layout.cells[0]!.speedMmPerS));
+    expect(() => couponDesign.validateSync(design, { strict: true })).not.toThrow();
+    // What is designed stays as it is, whatever panel or shop read later.
+    const again = couponDesign.validateSync(readEmbeddedDesign(couponSvg(layout)), { stripUnknown: true });
+    expect(layoutCoupon(again, LIMITS).labels).toEqual(layout.labels);
   });
 
   it('asks for single values only of what no axis varies', () => {

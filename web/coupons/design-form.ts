@@ -1,4 +1,11 @@
-import type { CouponAxis, CouponDesign, CouponLimits, CouponParameter, UnitReading } from '@unto/core';
+import {
+  cellLabelsFit,
+  type CouponAxis,
+  type CouponDesign,
+  type CouponLimits,
+  type CouponParameter,
+  type UnitReading,
+} from '@unto/core';
 import { parseNumber } from '../ui/format';
 
 /** An axis as it is typed: numbers apart from each other, the list as text. */
@@ -46,10 +53,18 @@ export interface DesignDraft {
   shuffled: boolean;
 }
 
-/** A first design for a head: power across, speed down, from where it may hold to its top. */
-export function firstDraft(
-  head: Pick<CouponLimits, 'topSpeedMmPerS' | 'firingThresholdPercent' | 'frequencyKHz' | 'pulseNs'>,
-): DesignDraft {
+type Head = Pick<CouponLimits, 'topSpeedMmPerS' | 'firingThresholdPercent' | 'frequencyKHz' | 'pulseNs'>;
+
+/**
+ * A first design for a head: power across, speed down, from where it may hold to its top; labels under every cell where the panel's
+ * numbers are short enough for that.
+ */
+export function firstDraft(head: Head, reading: UnitReading | null = null): DesignDraft {
+  const draft = plainDraft(head);
+  return cellLabelsFit(designOf(draft, reading)) ? draft : { ...draft, labelsAt: 'edges' };
+}
+
+function plainDraft(head: Head): DesignDraft {
   const top = head.topSpeedMmPerS;
   const round = (value: number) => Number(value.toPrecision(2));
   return {

@@ -9,10 +9,12 @@ import { useTypedQuantity } from './useTypedQuantity';
 
 /**
  * A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. A quantity is typed in
- * the unit of the shop, the panel or this field, and handed on in the unit of the core.
+ * the unit of the shop, the panel or this field, and handed on in the unit of the core. A bare one has its unit said beside it.
  */
 const model = defineModel<number | null>();
-const props = defineProps<FieldProps & { unit?: string; quantity?: Quantity; optional?: boolean; must?: boolean }>();
+const props = defineProps<
+  FieldProps & { unit?: string; quantity?: Quantity; optional?: boolean; must?: boolean; bare?: boolean }
+>();
 const emit = defineEmits<{ left: [] }>();
 const { value, fault: shownFault, required, left } = useNamedField<number | null>(props, model);
 const field = computed(() => props.testId ?? props.name ?? props.label);
@@ -75,7 +77,7 @@ function leave(): void {
         @blur="leave"
       />
       <UnitPick
-        v-if="quantity && typedIn.units.value.length > 1"
+        v-if="quantity && !bare && typedIn.units.value.length > 1"
         v-model="typedIn.unit.value"
         :units="typedIn.units.value"
         :of="label"
