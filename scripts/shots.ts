@@ -59,12 +59,6 @@ async function shotList(base: string): Promise<Shot[]> {
     { name: 'prepare', path: `/tickets/${beakers}/prepare`, ready: 'figure.section svg' },
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
     {
-      name: 'dry-coat',
-      path: `/tickets/${orchid}/coat`,
-      press: ['[data-test-id="coat-picture"]', '[data-test-id="take-picture"]'],
-      ready: '[data-test-id="picture-verdict"]',
-    },
-    {
       name: 'place',
       path: `/tickets/${orchid}/place`,
       press: ['[data-test-id="place-flatness"]'],

@@ -1,9 +1,15 @@
 <script setup lang="ts">
-import { fitWaist, type DotReading } from '@unto/core';
+import { decimalsIn, fitWaist, type DotReading } from '@unto/core';
 import { computed } from 'vue';
+import { useUnits } from '../ui/useUnits';
 
 /** Dot width over height with the fitted curve, the best height and the depth of focus round it. */
 const props = defineProps<{ dots: readonly DotReading[]; growth: number }>();
+const units = useUnits();
+const unit = computed(() => units.unit('length'));
+/** A length in mm on an axis, rounded as a step of mm would round it. */
+const shown = (mm: number, stepMm: number) =>
+  units.read('length', mm).value.toFixed(decimalsIn('length', unit.value, stepMm));
 const W = 660;
 const H = 360;
 const PAD = { left: 62, right: 18, top: 18, bottom: 44 };
@@ -53,13 +59,15 @@ const levels = computed(() => [0.25, 0.5, 0.75].map((share) => share * range.val
     <line :x1="PAD.left" :x2="W - PAD.right" :y1="H - PAD.bottom" :y2="H - PAD.bottom" class="axis" />
     <line :x1="PAD.left" :x2="PAD.left" :y1="PAD.top" :y2="H - PAD.bottom" class="axis" />
     <template v-for="tick in ticks" :key="tick">
-      <text :x="x(tick)" :y="H - PAD.bottom + 17" text-anchor="middle">{{ tick.toFixed(1) }}</text>
+      <text :x="x(tick)" :y="H - PAD.bottom + 17" text-anchor="middle">{{ shown(tick, 0.1) }}</text>
     </template>
     <text v-for="level in levels" :key="level" :x="PAD.left - 7" :y="y(level) + 4" text-anchor="end">
-      {{ level.toFixed(2) }}
+      {{ shown(level, 0.01) }}
     </text>
-    <text :x="(W + PAD.left) / 2" :y="H - 6" text-anchor="middle" class="name">height of the head, mm</text>
-    <text :transform="`translate(14 ${H / 2}) rotate(-90)`" text-anchor="middle" class="name">dot width, mm</text>
+    <text :x="(W + PAD.left) / 2" :y="H - 6" text-anchor="middle" class="name">height of the head, {{ unit }}</text>
+    <text :transform="`translate(14 ${H / 2}) rotate(-90)`" text-anchor="middle" class="name">
+      dot width, {{ unit }}
+    </text>
     <path :d="curve" class="curve" />
     <line :x1="x(fit.heightMm)" :x2="x(fit.heightMm)" :y1="PAD.top" :y2="H - PAD.bottom" class="best" />
     <text :x="x(fit.heightMm) + 6" :y="PAD.top + 12" class="name">best</text>

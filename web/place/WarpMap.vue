@@ -69,7 +69,7 @@ const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.val
           class="height"
           :text-anchor="reading.xMm > 0.85 * markWidthMm ? 'end' : 'start'"
         >
-          {{ reading.heightMm }}
+          {{ Number(units.read('length', reading.heightMm).value.toPrecision(3)) }}
         </text>
       </g>
       <text :x="size.width / 2" :y="size.height + 18" class="axis" text-anchor="middle">
@@ -79,8 +79,8 @@ const at = ({ xMm, yMm }: HeightReading) => ({ x: xMm * scale.value, y: size.val
     <figcaption class="quiet small">
       {{
         steps
-          ? `Shades: the ${plan.steps.length} focus steps, from the lowest up. Numbers: heights read, mm.`
-          : 'Green: in focus. Ochre: outside the depth of focus, comes out pale. Numbers: heights read, mm.'
+          ? `Shades: the ${plan.steps.length} focus steps, from the lowest up. Numbers: heights read, ${units.unit('length')}.`
+          : `Green: in focus. Ochre: outside the depth of focus, comes out pale. Numbers: heights read, ${units.unit('length')}.`
       }}
     </figcaption>
   </figure>

@@ -29,19 +29,20 @@ const paper = {
   900: '#1F262B',
   950: '#15191C',
 };
+/** In the order the kit counts in: 0 the lightest, whichever theme it is. */
 const lamp = {
-  0: '#1E2428',
-  50: '#15191C',
-  100: '#262D32',
-  200: '#38414A',
-  300: '#525D66',
-  400: '#7F8B92',
-  500: '#A7B0B4',
-  600: '#BCC3C4',
-  700: '#CFD2CF',
-  800: '#DEDCD3',
-  900: '#EDE8DC',
-  950: '#F7F3E8',
+  0: '#F7F3E8',
+  50: '#EDE8DC',
+  100: '#DEDCD3',
+  200: '#CFD2CF',
+  300: '#BCC3C4',
+  400: '#A7B0B4',
+  500: '#7F8B92',
+  600: '#525D66',
+  700: '#38414A',
+  800: '#262D32',
+  900: '#1E2428',
+  950: '#15191C',
 };
 
 /** Ember, for the beam and danger; a quiet second choice in ink on the ground it stands on. */
@@ -111,7 +112,7 @@ export const untoPreset = definePreset(Aura, {
         content: { background: '#FFFDF8', borderColor: '#D9D3C5', color: '#1F262B' },
       },
       dark: {
-        surface: { ...lamp },
+        surface: lamp,
         primary: { color: '#8DB8E2', contrastColor: '#15191C', hoverColor: '#A9CAEA', activeColor: '#C3DAF0' },
         formField: {
           background: '#15191C',

@@ -8,9 +8,10 @@ import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import DataList from '../ui/DataList.vue';
-import { formatDay } from '../ui/format';
+import { formatDay, formatNumber } from '../ui/format';
 import type { ListColumn } from '../ui/list-column';
 import PageHead from '../ui/PageHead.vue';
+import { useUnits } from '../ui/useUnits';
 
 const { data: tickets } = useQuery({ key: KEYS.tickets(), query: () => api.all('listTickets', {}) });
 const cache = useQueryCache();
@@ -18,15 +19,17 @@ const shop = useShop();
 const router = useRouter();
 const open = computed(() => tickets.value?.filter(({ state }) => state === 'open') ?? []);
 const done = computed(() => tickets.value?.filter(({ state }) => state === 'done') ?? []);
-const COLUMNS: readonly ListColumn<Ticket>[] = [
+const units = useUnits();
+const side = (mm: number) => formatNumber(units.read('length', mm).value);
+const columns = computed<readonly ListColumn<Ticket>[]>(() => [
   { key: 'number', label: 'No.', numeric: true, value: ({ number }) => number },
   { key: 'title', label: 'What is marked', value: ({ title }) => title },
   { key: 'pieces', label: 'Pieces', numeric: true, value: ({ pieces }) => pieces },
   {
     key: 'mark',
-    label: 'Mark, mm',
+    label: `Mark, ${units.unit('length')}`,
     numeric: true,
-    value: ({ markWidthMm, markHeightMm }) => `${markWidthMm} × ${markHeightMm}`,
+    value: ({ markWidthMm, markHeightMm }) => `${side(markWidthMm)} × ${side(markHeightMm)}`,
   },
   { key: 'substrate', label: 'Substrate', value: ({ substrateId }) => shop.nameOf(substrateId) },
   {
@@ -36,7 +39,7 @@ const COLUMNS: readonly ListColumn<Ticket>[] = [
   },
   { key: 'head', label: 'Head', value: ({ headId }) => shop.nameOf(headId) },
   { key: 'wanted', label: 'Wanted', value: ({ wantedOn }) => wantedOn },
-];
+]);
 
 /** What is about to be opened is asked for while the pointer rests on it. */
 function lookAhead(id: string): void {
@@ -65,7 +68,7 @@ function lookAhead(id: string): void {
         <DataList
           :name="`tickets-${group.title.toLowerCase()}`"
           :rows="group.rows"
-          :columns="COLUMNS"
+          :columns="columns"
           :to="({ id }) => `/tickets/${id}`"
         >
           <template #cell-title="{ row }">

@@ -28,14 +28,12 @@ const units = useUnits();
       ><strong>{{ offer.title }}</strong
       ><GradeMark :grade="figure.grade"
     /></span>
-    <span class="row mono big"
-      ><span
-        >{{ units.text('power', offer.choice.powerPercent) }} ·
-        {{ units.text('speed', offer.choice.speedMmPerS) }}</span
-      ><span>{{ formatDuration(offer.choice.seconds) }}</span></span
+    <span class="mono big"
+      >{{ units.text('power', offer.choice.powerPercent) }} · {{ units.text('speed', offer.choice.speedMmPerS) }}</span
     >
     <span class="quiet small"
-      >{{ units.text('interval', offer.choice.intervalMm) }} interval{{ units.aside('speed', offer.choice.speedMmPerS)
+      >{{ formatDuration(offer.choice.seconds) }} a piece ·
+      {{ units.text('interval', offer.choice.intervalMm) }} interval{{ units.aside('speed', offer.choice.speedMmPerS)
       }}{{ offer.choice.passes > 1 ? `, ${offer.choice.passes} passes` : '' }} ·
       {{ Math.round(offer.choice.holds * 100) }} of 100 hold, at worst {{ Math.round(offer.choice.worst * 100) }}.</span
     >

@@ -98,7 +98,7 @@ const option = computed(() => {
       choice && choice.intervalMm === intervalMm.value
         ? {
             ...choice,
-            label: `${taken.value!.title.toLowerCase()}: ${units.text('power', choice.powerPercent)}, ${units.text('speed', choice.speedMmPerS)}`,
+            label: taken.value!.title.toLowerCase(),
           }
         : null,
     powerShare: shop.workshop!.tolerancePower,
