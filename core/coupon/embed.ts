@@ -14,8 +14,8 @@ export function designToken(design: CouponDesign): string {
  * @throws csv.malformed when the file carries none or a damaged one
  */
 export function readEmbeddedDesign(text: string): unknown {
-  // In a DXF the token is cut into comment lines.
-  const whole = text.includes('AC1009') ? readDxfNote(text) : text;
+  // In a DXF and in G-code the token is cut into comment lines.
+  const whole = text.includes('AC1009') ? readDxfNote(text) : text.replace(/\)\r?\n\(\+/g, '');
   const token = /unto-design:([A-Za-z0-9%._~!*'-]+)/.exec(whole)?.[1];
   if (!token) {
     throw new CoreError(

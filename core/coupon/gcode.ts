@@ -23,7 +23,7 @@ export interface GcodeOptions {
 /**
  * A coupon as G-code: RS-274 subset G0 G1 G21 G90 G91 M0 M3/M4 M5 S F, mm and mm/min, origin at the blank's lower left corner.
  * Every cell goes to its corner in absolute coordinates; its lines follow in relative ones, so that the text of a cell with the
- * same interval and speed is computed once. Steps are differences of rounded absolute positions: rounding never adds up. Where a
+ * same interval and speed is computed once. The beam is put out before every rapid move. Steps are differences of rounded absolute positions: rounding never adds up. Where a
  * person must set something between cells the program stops (M0) and says what.
  * The design itself rides in a comment and reads back with readEmbeddedDesign.
  */
@@ -72,7 +72,7 @@ function header(layout: CouponLayout): string {
   const { design } = layout;
   return (
     `(coupon ${comment(design.code)}, ${layout.cells.length} cells)\n` +
-    `(design ${designToken(design)})\n` +
+    `${comments(`design ${designToken(design)}`)}\n` +
     '(keep the enclosure shut; never leave a running laser)\n' +
     'G21\nG90\nM5\n'
   );
@@ -88,7 +88,7 @@ function strokesProgram(
   const lines = [`(${comment(name)})`, 'G90', `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
   for (const stroke of strokes) {
     stroke.forEach(([x, y], i) => {
-      if (i === 0) lines.push(`G0 X${mm(x)} Y${mm(y)}`);
+      if (i === 0) lines.push('S0', `G0 X${mm(x)} Y${mm(y)}`);
       else lines.push(`G1 X${mm(x)} Y${mm(y)}${i === 1 ? ` S${s}` : ''}`);
     });
   }
@@ -108,7 +108,7 @@ function cellProgram(
     body = cellBody(cell, layout, options);
     bodies.set(key, body);
   }
-  const start = `G90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
+  const start = `S0\nG90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
   const pass = start + body.join(` S${sWord(cell.powerPercent, options)}`);
   const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1})\n`;
   return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(cell.passes)}G90\nM5\n`;
@@ -146,7 +146,8 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
     const last = pieces.length - 1;
     const toStart = step('G0', line.x0 - ux * runUp, line.y0 - uy * runUp);
     const runIn = runUp > 0 ? `${step('G1', line.x0, line.y0)} S0\n` : '';
-    pieces[last] += `${toStart}\n${runIn}${step('G1', line.x1, line.y1)}`;
+    // A controller may leave the beam as it is on a rapid move: without a run-out it is put out first.
+    pieces[last] += `${runUp > 0 ? '' : 'S0\n'}${toStart}\n${runIn}${step('G1', line.x1, line.y1)}`;
     pieces.push(runUp > 0 ? `\n${step('G1', line.x1 + ux * runUp, line.y1 + uy * runUp)} S0\n` : '\n');
   }
   return pieces;
@@ -155,6 +156,15 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
 function unit(line: HatchLine): [number, number] {
   const length = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
   return [(line.x1 - line.x0) / length, (line.y1 - line.y0) / length];
+}
+
+/** Controllers take lines of so many characters at most. */
+const LONGEST_COMMENT = 240;
+
+/** A long text as comment lines; each but the first begins with “+” and goes on where the last one stopped. */
+function comments(text: string): string {
+  const parts = text.match(new RegExp(`.{1,${LONGEST_COMMENT}}`, 'g')) ?? [''];
+  return parts.map((part, i) => `(${i ? '+' : ''}${part})`).join('\n');
 }
 
 /** Text that may stand in a comment: no brackets. */
