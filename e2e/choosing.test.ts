@@ -114,7 +114,11 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.open('/stores');
     await page.press('add-compound');
     await page.type('shelf-name', 'Brindle Black');
+    // Nothing is answered for whoever fills it in: every choice is made.
     await page.choose('shelf-form', 'metal film-forming');
+    await page.choose('shelf-marks', 'dark');
+    await page.choose('shelf-handling', 'can be touched');
+    await page.choose('shelf-forceDry', 'never');
     await page.type('shelf-colour', 'black');
     await page.press('shelf-statedBeams-co2');
     await page.press('shelf-statedFamilies-stainless');

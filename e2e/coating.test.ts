@@ -194,6 +194,7 @@ describe('a coated batch', () => {
     await page.says(/Fire by its date: 24 coated, Orchid bed tags/);
     await page.open(`/tickets/${orchid}/mark`);
     await page.type('run-pieces', '6');
+    await page.choose('air', 'off');
     await page.type('minutes', '9');
     await page.press('log-run');
     await page.says(/24 coated pieces lie stored, so 0 can be fired/);
@@ -212,6 +213,7 @@ describe('a coated batch', () => {
     expect(row).toEqual({ outcome: 'taken up', pieces: 24, handling: 'can be touched', days: 2, keeps: 30 });
     await page.open(`/tickets/${orchid}/mark`);
     await page.type('run-pieces', '6');
+    await page.choose('air', 'off');
     await page.type('minutes', '9');
     await page.press('log-run');
     await page.driver.wait(

@@ -14,6 +14,7 @@ describe('a second ticket from scratch, without a compound', () => {
     await page.type('shelf-name', 'Red anodised tags');
     await page.choose('shelf-family', 'aluminium');
     await page.choose('shelf-layer', 'anodised');
+    await page.choose('shelf-ground', 'light');
     await page.type('shelf-finish', 'red satin');
     await page.type('shelf-thicknessMm', '1,5');
     await page.type('shelf-conductivity', '0.172');
@@ -78,6 +79,7 @@ describe('a second ticket from scratch, without a compound', () => {
     await page.type('power', '900');
     await page.type('speed', '6000');
     await page.type('interval', '0.07');
+    await page.choose('air', 'off');
     await page.type('minutes', '4');
     await page.press('log-run');
     await page.at(/\/clean$/);

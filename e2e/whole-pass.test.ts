@@ -192,14 +192,24 @@ describe('one pass through all eight stations', () => {
 
   it('marks, cleans and judges', async () => {
     const { page, sql } = app;
+    await page.choose('air', 'off');
     await page.type('minutes', '7.5');
     await page.accessible('Mark');
     await page.press('log-run');
     await page.at(/\/clean$/);
+    await page.choose('method', 'water and sponge');
     await page.type('clean-minutes', '2');
+    await page.choose('residue', 'none');
     await page.press('keep-cleaning');
     await page.at(/\/judge$/);
+    // Nothing is answered beforehand: one press keeps nothing.
+    await page.press('keep-judgement');
+    await page.says(/Evenness is missing/);
     await page.choose('contrast', '4 strong');
+    await page.choose('evenness', 'even');
+    await page.press('add-test');
+    await page.choose('test-0', 'abrasive pad');
+    await page.choose('result-0', 'no change');
     await page.type('good', '5');
     await page.press('fault-grainy');
     await page.accessible('Judge');

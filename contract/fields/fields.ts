@@ -58,7 +58,9 @@ export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
   string<T>()
     .label(label)
     .required(`${label} is missing.`)
-    .oneOf([...values], `${label} must be one of: ${values.join(', ')}.`);
+    .oneOf([...values], ({ value }: { value?: unknown }) =>
+      value === '' ? `${label} is missing.` : `${label} must be one of: ${values.join(', ')}.`,
+    );
 
 /** Several of a list of words. */
 export const someOf = <T extends string>(label: string, values: readonly T[]) =>

@@ -69,8 +69,6 @@ function blank(field: ShelfField): unknown {
       return false;
     case 'number':
       return field.optional ? null : Number.NaN;
-    case 'one':
-      return field.optional ? null : field.words[0];
     default:
       return field.optional ? null : '';
   }

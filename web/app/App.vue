@@ -12,6 +12,8 @@ import { useShop } from '../stores/shop';
 import { useTimers } from '../timers/timers';
 import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
+import { shopReading } from '../ui/useUnits';
+import { shopUnits } from '@unto/domain';
 import { ref } from 'vue';
 
 const INDEX = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice', 'shop'] as const;
@@ -22,6 +24,10 @@ const route = useRoute();
 const away = ref('');
 const here = computed(() => route.meta['index'] as string);
 
+// What is read below stands in the units of the shop.
+watchEffect(() => {
+  if (shop.workshop) shopReading.value = { units: shopUnits(shop.workshop), scale: {} };
+});
 watchEffect(() => document.documentElement.classList.toggle('lamp', shop.theme === 'lamp'));
 watchEffect(() => {
   document.title = [timers.title, String(route.meta['title'] ?? ''), 'Unto'].filter(Boolean).join(' · ');

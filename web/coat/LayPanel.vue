@@ -46,7 +46,7 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(
   }),
   { draft: `weighing-${ticket.ticket!.id}` },
 );
-const { values, faults, touch } = form;
+const { values, faults } = form;
 const partsWeighed = computed(() => values.value.partsBefore !== null);
 
 function weighParts(on: boolean): void {

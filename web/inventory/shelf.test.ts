@@ -61,7 +61,7 @@ describe('store forms read off their schemas', () => {
     const substrate = Object.fromEntries(shelfFields('substrate').map((field) => [field.key, field]));
     expect(substrate['gaugeMetal']).toMatchObject({ kind: 'one', optional: true });
     expect(substrate['gaugeMetal']!.words).not.toContain(null);
-    expect(emptyBody('substrate')).toMatchObject({ gaugeMetal: null, gaugeNumber: null, family: 'stainless' });
+    expect(emptyBody('substrate')).toMatchObject({ gaugeMetal: null, gaugeNumber: null, family: '' });
     expect(shelfFields('compound').find(({ key }) => key === 'dataSheet')).toMatchObject({
       kind: 'file',
       optional: true,

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { decisive, makeFigure } from '@unto/core';
-import { emptyBody, type InventoryItem } from '@unto/contract';
+import { emptyBody, LATER_FIELDS, type InventoryItem } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useNotices } from '../stores/notices';
 import { by, EVEN, fakeServer, item, mountInShop } from '../testing/shop';
@@ -12,7 +12,8 @@ afterEach(() => vi.unstubAllGlobals());
 const compound = (id: string, change: object = {}) =>
   item('compound', id, {
     ...emptyBody('compound'),
-    name: id,
+    ...LATER_FIELDS.compound,
+    ...{ form: 'metal film-forming', handling: 'can be touched', name: id },
     statedBeams: ['co2'],
     statedFamilies: ['stainless'],
     colour: 'black',

@@ -47,14 +47,9 @@ const form = useForm<CreateCleaning>(
   createCleaning,
   () => ({
     id: uuid(),
-    method:
-      ticket.compound?.body.form === 'dry-film lubricant'
-        ? 'alcohol and scrubbing'
-        : ticket.compound
-          ? 'water and sponge'
-          : 'isopropyl alcohol',
+    method: '' as never,
     minutes: Number.NaN,
-    residue: 'none',
+    residue: '' as never,
   }),
   { draft: () => `cleaning-${run.value?.id ?? ''}` },
 );

@@ -46,21 +46,22 @@ const form = useForm<CreateJudgement>(
   createJudgement,
   () => ({
     id: uuid(),
-    contrastStep: 4,
-    evenness: 'even',
-    piecesGood: run.value?.pieces ?? 0,
+    // Nothing is answered for whoever judges.
+    contrastStep: null as never,
+    evenness: '' as never,
+    piecesGood: Number.NaN,
     faults: [],
-    tests: [{ test: 'abrasive pad', result: 'no change' }],
+    tests: [],
     note: '',
   }),
   { draft: () => `judgement-${run.value?.id ?? ''}` },
 );
-const { values, busy } = form;
+const { values, busy, faults } = form;
 
 function addTest(): void {
   const done = values.value.tests.map(({ test }) => test);
   const next = DURABILITY_TESTS.find((test) => !done.includes(test));
-  if (next) values.value.tests = [...values.value.tests, { test: next, result: 'no change' }];
+  if (next) values.value.tests = [...values.value.tests, { test: next, result: '' as never }];
 }
 
 function removeTest(index: number): void {
@@ -119,15 +120,33 @@ async function keep(): Promise<void> {
         test-id="contrast"
       />
       <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
-      <NumberField name="piecesGood" label="Good pieces" test-id="good" />
+      <NumberField name="piecesGood" label="Good pieces" :hint="`Of ${run.pieces}`" test-id="good" />
       <fieldset class="wide">
         <legend>Tests done</legend>
-        <div v-for="(test, i) in values.tests" :key="i" class="test">
-          <ChoiceField v-model="test.test" label="Test" :options="choicesOf(DURABILITY_TESTS)" />
-          <ChoiceField v-model="test.result" label="Result" :options="choicesOf(DURABILITY_RESULTS)" />
+        <div v-for="(_, i) in values.tests" :key="i" class="test">
+          <ChoiceField
+            :name="`tests.${i}.test`"
+            label="Test"
+            :fault="faults[`tests[${i}].test`]"
+            :options="choicesOf(DURABILITY_TESTS)"
+            :test-id="`test-${i}`"
+          />
+          <ChoiceField
+            :name="`tests.${i}.result`"
+            label="Result"
+            :fault="faults[`tests[${i}].result`]"
+            :options="choicesOf(DURABILITY_RESULTS)"
+            :test-id="`result-${i}`"
+          />
           <Button type="button" text label="Remove" @click="removeTest(i)" />
         </div>
-        <Button type="button" text label="Another test" @click="addTest" />
+        <Button
+          type="button"
+          text
+          :label="values.tests.length ? 'Another test' : 'A test was done'"
+          data-test-id="add-test"
+          @click="addTest"
+        />
       </fieldset>
       <fieldset class="wide faults">
         <legend>Faults seen</legend>

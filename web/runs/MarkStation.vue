@@ -61,8 +61,8 @@ const form = useForm<CreateRun>(
       interval: asRead('interval', recipe.value?.intervalMm),
       passes: recipe.value?.passes ?? 1,
       focusOffsetMm: recipe.value?.focusOffsetMm ?? 0,
-      air: 'off',
-      minutes: recipe.value ? Number(((recipe.value.secondsPerPiece * pieces) / 60).toPrecision(3)) : Number.NaN,
+      air: '' as never,
+      minutes: Number.NaN,
       note: '',
     };
   },
@@ -73,6 +73,12 @@ const AIR = [
   { value: 'off', label: 'off' },
   { value: 'on', label: 'on' },
 ] as const;
+/** What the recipe lets expect; what it took is for whoever was there to say. */
+const planned = computed(() =>
+  recipe.value && values.value.pieces > 0
+    ? `Planned: ${formatDuration(recipe.value.secondsPerPiece * values.value.pieces)}`
+    : undefined,
+);
 const powderAir = computed(() => values.value.air === 'on' && ticket.compound?.body.handling === 'loose powder');
 
 async function keep(): Promise<void> {
@@ -135,7 +141,7 @@ async function keep(): Promise<void> {
       <NumberField name="focusOffsetMm" label="Focus offset" quantity="length" />
       <ChoiceField name="air" label="Air assist" :options="AIR" test-id="air" />
       <NumberField name="pieces" label="Pieces" test-id="run-pieces" />
-      <NumberField name="minutes" label="Minutes it took" unit="min" test-id="minutes" />
+      <NumberField name="minutes" label="Minutes it took" unit="min" :hint="planned" test-id="minutes" />
       <TextField name="note" class="wide" label="Note" />
       <p v-if="powderAir" class="stop wide" role="alert">
         <strong>Air on over a powder coat</strong> blows the coat away: marks come out pale. Usual practice is air off.

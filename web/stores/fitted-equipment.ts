@@ -1,7 +1,5 @@
 import type { InventoryItem } from '@unto/contract';
-import { panelReading, type FittedEquipment } from '@unto/domain';
-import { computed } from 'vue';
-import { provideReading, shopReading, type Units } from '../ui/useUnits';
+import type { FittedEquipment } from '@unto/domain';
 import type { useShop } from './shop';
 
 /** Machine, head, lens, newest calibration and metal for a choice of them; null while something is missing. */
@@ -24,14 +22,4 @@ export function fittedEquipment(
     substrate: substrate.body,
     calibration: calibration?.body ?? null,
   };
-}
-
-/** Settings here and below are read on the panel of the machine that is meant, as soon as it is known. */
-export function usePanel(equipment: () => Pick<FittedEquipment, 'machine' | 'head'> | null): Units {
-  return provideReading(
-    computed(() => {
-      const meant = equipment();
-      return meant && panelReading(shopReading.value.units, meant);
-    }),
-  );
 }

@@ -1,12 +1,10 @@
 import { useQuery } from '@pinia/colada';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import type { InventoryItem, InventoryKind } from '@unto/contract';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
-import { shopUnits } from '@unto/domain';
-import { shopReading } from '../ui/useUnits';
 
 const NO_DEVICES = { scale: false, camera: false, controller: false };
 
@@ -24,7 +22,6 @@ export const useShop = defineStore('shop', () => {
   const workshop = computed(() => settings.data.value ?? null);
   const items = computed<readonly InventoryItem[]>(() => byName(stock.data.value ?? []));
   const devices = computed(() => tied.data.value ?? NO_DEVICES);
-  watch(workshop, (now) => now && (shopReading.value = { units: shopUnits(now), scale: {} }), { immediate: true });
   const ready = computed(() => queries.every(({ data }) => data.value !== undefined));
   const operator = computed(() => operators.value.find(({ id }) => id === operatorId.value) ?? null);
 

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router';
 import { ApiProblem, Unreachable } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
-import { usePanel } from '../stores/fitted-equipment';
+import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import PageHead from '../ui/PageHead.vue';
 import StationLine from '../station/StationLine.vue';

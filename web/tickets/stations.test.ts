@@ -5,7 +5,7 @@ import { emptyBody } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from 'vue';
 import { useNow } from '../stores/now';
-import { by, item } from '../testing/shop';
+import { by, choose, item } from '../testing/shop';
 import { mountOnTicket, NOTHING_DONE } from '../testing/ticket';
 import CleanStation from '../runs/CleanStation.vue';
 import CoatStation from '../coat/CoatStation.vue';
@@ -148,12 +148,14 @@ describe('Mark', () => {
     expect(value(page, 'speed')).toBe('28');
     expect(value(page, 'interval')).toBe('0.06');
     expect(value(page, 'run-pieces')).toBe('8');
-    // 8 pieces at half a minute each.
-    expect(value(page, 'minutes')).toBe('4');
+    // 8 pieces at half a minute each are planned; what it took is not answered for anybody.
+    expect(page.text()).toMatch(/Planned: 4:00\smin/);
+    expect([value(page, 'minutes'), page.find(by('air')).text()]).toEqual(['', 'Choose']);
   });
 
   it('logs the run as entered, on its recipe', async () => {
     const { page, server, router } = await open(MarkStation, { page: { recipes: [RECIPE] } });
+    await choose(page, 'air', 'off');
     await type(page, 'minutes', '6,5');
     await page.find('form#run').trigger('submit');
     await flushPromises();
@@ -204,6 +206,8 @@ describe('Mark', () => {
       detail: 'no',
       faults: [{ path: 'speed.value', message: '168 mm/s is faster than the head runs.' }],
     };
+    await choose(page, 'air', 'off');
+    await type(page, 'minutes', '6,5');
     await page.find('form#run').trigger('submit');
     await flushPromises();
     expect(page.text()).toMatch(/faster than the head runs/);
@@ -213,6 +217,11 @@ describe('Mark', () => {
 describe('Clean', () => {
   it('logs how the oldest uncleaned run was cleaned', async () => {
     const { page, server } = await open(CleanStation, { page: { runs: [run()] } });
+    await page.find('form#clean').trigger('submit');
+    await flushPromises();
+    expect(page.text()).toMatch(/Method is missing[\s\S]*Residue is missing/);
+    await choose(page, 'method', 'water and sponge');
+    await choose(page, 'residue', 'none');
     await type(page, 'clean-minutes', '2');
     await page.find('form#clean').trigger('submit');
     await flushPromises();
@@ -241,8 +250,18 @@ describe('Judge', () => {
     const { page, server } = await open(JudgeStation, {
       page: { runs: [run({ cleaning: { method: 'water and sponge' } })] },
     });
-    expect(value(page, 'good')).toBe('6');
+    // One press invents nothing: no scrub, no contrast, no count.
+    await page.find('form#judge').trigger('submit');
+    await flushPromises();
+    expect(server.posts()).toEqual([]);
+    expect(page.text()).toMatch(/Contrast is missing[\s\S]*Evenness is missing[\s\S]*must be a number/);
+    expect(page.find(by('test-0')).exists()).toBe(false);
+    await choose(page, 'contrast', 4);
+    await choose(page, 'evenness', 'even');
     await type(page, 'good', '5');
+    await page.find(by('add-test')).trigger('click');
+    await choose(page, 'test-0', 'abrasive pad');
+    await choose(page, 'result-0', 'no change');
     await page.find(by('fault-grainy')).setValue(true);
     await page.find('form#judge').trigger('submit');
     await flushPromises();

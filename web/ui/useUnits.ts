@@ -11,6 +11,7 @@ import {
   type Quantity,
   type UnitReading,
 } from '@unto/core';
+import { panelReading, type FittedEquipment } from '@unto/domain';
 import { formatFigure, formatNumber, withUnit } from './format';
 
 /** The units the shop reads in; set once its settings are known. */
@@ -23,6 +24,16 @@ export function provideReading(reading: ComputedRef<UnitReading | null>): Units 
   const here = computed(() => reading.value ?? shopReading.value);
   provide(READING, here);
   return unitsOf(here);
+}
+
+/** Settings here and below are read on the panel of the machine that is meant, as soon as it is known. */
+export function usePanel(equipment: () => Pick<FittedEquipment, 'machine' | 'head'> | null): Units {
+  return provideReading(
+    computed(() => {
+      const meant = equipment();
+      return meant && panelReading(shopReading.value.units, meant);
+    }),
+  );
 }
 
 /** Values of the core as they read here: on the panel of the machine that is meant, else in the shop's units. */

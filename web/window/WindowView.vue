@@ -11,7 +11,7 @@ import { windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
-import { usePanel } from '../stores/fitted-equipment';
+import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatNumber } from '../ui/format';
