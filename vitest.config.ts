@@ -10,6 +10,8 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,contract,domain,simulators,web,scripts}/**/*.test.ts'],
           exclude: ['**/node_modules/**', '**/dist/**'],
+          // Properties over many cases take their time on a loaded machine.
+          testTimeout: 30_000,
         },
       },
       {
