@@ -12,6 +12,7 @@ export default defineConfig({
           exclude: ['**/node_modules/**', '**/dist/**'],
           // Properties over many cases take their time on a loaded machine.
           testTimeout: 30_000,
+          maxWorkers: 2,
         },
       },
       {
@@ -22,6 +23,7 @@ export default defineConfig({
           globalSetup: ['scripts/lib/test-cluster.ts'],
           testTimeout: 30_000,
           hookTimeout: 60_000,
+          maxWorkers: 2,
         },
       },
       {
