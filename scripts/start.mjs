@@ -36,11 +36,12 @@ async function start() {
     if (!outside) ensureSystem({ browser: false });
     ensureModules();
     ensureBuilt();
+    // The simulators come up while the database does.
+    const own = process.env.UNTO_DEVICES;
+    simulators = own ? undefined : launchSimulators();
     cluster = outside ? undefined : await startCluster({ folder, durable: true });
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
-    const own = process.env.UNTO_DEVICES;
-    simulators = own ? undefined : launchSimulators();
     const devices = own ?? (await simulators?.address);
     server = launchServer({ url: outside ?? cluster?.url ?? '', port, host, devices, files: filesFolder(folder) });
     process.on('SIGINT', () => void stop());
