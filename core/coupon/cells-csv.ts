@@ -15,20 +15,27 @@ export interface CellOutcomes {
   readonly scrubbed?: Outcome | undefined;
 }
 
-/** Headings of a coupon's table: what is keyed in at the machine in the units of its labels. */
-const columnsOf = ({ units }: UnitReading) => [
+/** Headings of what is keyed in at the machine, in the units of the labels. */
+const keyedIn = ({ units }: UnitReading) => ({
+  power: `power [${units.power}]`,
+  speed: `speed [${units.speed}]`,
+  interval: `interval [${units.interval}]`,
+  focus: `focus offset [${units.length}]`,
+});
+
+const columnsOf = ({ power, speed, interval, focus }: ReturnType<typeof keyedIn>) => [
   'coupon',
   'cell',
   'block',
   'row',
   'column',
-  `power [${units.power}]`,
-  `speed [${units.speed}]`,
-  `interval [${units.interval}]`,
+  power,
+  speed,
+  interval,
   'part',
   'frequency [kHz]',
   'pulse length [ns]',
-  `focus offset [${units.length}]`,
+  focus,
   'hatch angle [°]',
   'hatches',
   'coats',
@@ -51,6 +58,7 @@ export function cellsCsv(
   const byCell = new Map(outcomes.map((entry) => [entry.cell, entry]));
   const reading = layout.design.labels.reading ?? CORE_READING;
   const { units } = reading;
+  const heading = keyedIn(reading);
   const read = (quantity: Quantity, value: number) =>
     rounded(fromCoreUnit(quantity, value, units[quantity], reading.scale));
   const rows = layout.cells.map((cell) => {
@@ -62,13 +70,13 @@ export function cellsCsv(
       block: cell.block + 1,
       row: cell.row + 1,
       column: cell.column + 1,
-      [`power [${units.power}]`]: read('power', cell.powerPercent),
-      [`speed [${units.speed}]`]: read('speed', cell.speedMmPerS),
-      [`interval [${units.interval}]`]: read('interval', cell.intervalMm),
+      [heading.power]: read('power', cell.powerPercent),
+      [heading.speed]: read('speed', cell.speedMmPerS),
+      [heading.interval]: read('interval', cell.intervalMm),
       part: cell.role,
       'frequency [kHz]': cell.frequencyKHz,
       'pulse length [ns]': cell.pulseNs,
-      [`focus offset [${units.length}]`]: cell.focusOffsetMm === null ? null : read('length', cell.focusOffsetMm),
+      [heading.focus]: cell.focusOffsetMm === null ? null : read('length', cell.focusOffsetMm),
       'hatch angle [°]': cell.angleDeg,
       hatches: cell.hatches,
       coats: cell.coats,
@@ -83,7 +91,7 @@ export function cellsCsv(
       design: cell.index === 0 ? designToken(layout.design) : '',
     };
   });
-  return writeCsv(columnsOf(reading), rows);
+  return writeCsv(columnsOf(heading), rows);
 }
 
 /**

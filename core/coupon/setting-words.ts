@@ -1,4 +1,4 @@
-import { CORE_READING, readIn, unitBehind, type Quantity, type UnitReading } from '../units/registry.js';
+import { CORE_READING, writtenIn, type Quantity, type UnitReading } from '../units/registry.js';
 import type { CellSetting } from './layout.js';
 
 /**
@@ -6,10 +6,7 @@ import type { CellSetting } from './layout.js';
  * @param reading units to say it in; as the core counts where nobody says
  */
 export function settingWords(cell: CellSetting, reading: UnitReading = CORE_READING): string {
-  const read = (quantity: Quantity, value: number) => {
-    const shown = readIn(reading, quantity, value);
-    return `${number(shown.value)} ${unitBehind(reading, quantity, shown.unit)}`;
-  };
+  const read = (quantity: Quantity, value: number) => writtenIn(reading, quantity, value);
   return [
     read('power', cell.powerPercent),
     read('speed', cell.speedMmPerS),

@@ -140,16 +140,24 @@ export function readIn(
   return shown === null ? { value, unit: QUANTITIES[quantity].core } : { value: shown, unit: units[quantity] };
 }
 
+/** A unit by its own name, as over a column or along an axis. */
+export const unitName = (unit: string): string => (unit === '0-1000' ? 'of 1000' : unit);
+
 /**
  * A unit as it is written behind a number. Percent of full power and percent of top speed stand side by side on some panels: then each
  * says what it is of.
  */
 export function unitBehind({ units, scale }: UnitReading, quantity: Quantity, unit: string): string {
-  if (unit === '0-1000') return 'of 1000';
   if (unit === 'dial') return 'on the dial';
-  if (unit !== '%') return unit;
+  if (unit !== '%') return unitName(unit);
   const both = units.speed === '%' && Boolean(scale.topSpeedMmPerS);
   return quantity === 'speed' ? '% speed' : both ? '% power' : '%';
+}
+
+/** A value of the core with its unit as it reads here, to four significant digits. */
+export function writtenIn(reading: UnitReading, quantity: Quantity, value: number): string {
+  const shown = readIn(reading, quantity, value);
+  return `${Number(shown.value.toPrecision(4))} ${unitBehind(reading, quantity, shown.unit)}`;
 }
 
 /** Units of a quantity that can be used where only so much of a panel's scale is known. */

@@ -5,15 +5,12 @@ import {
   CORE_READING,
   couponSvg,
   couponRunTime,
-  readIn,
   readParameter,
   referenceCard,
   stepScaleSvg,
-  unitBehind,
+  writtenIn,
   type CardSize,
   type CouponAxis,
-  type Quantity,
-  type UnitReading,
 } from '@unto/core';
 import { rowMotion } from '@unto/domain';
 import { find, type Context } from '../db/context.js';
@@ -94,9 +91,9 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
             width: '*',
             stack: [
               { text: 'About it', bold: true },
-              `${on.layout.cells.length} cells, blank ${read(reading, 'length', blank.widthMm)} × ${read(reading, 'length', blank.heightMm)}`,
+              `${on.layout.cells.length} cells, blank ${writtenIn(reading, 'length', blank.widthMm)} × ${writtenIn(reading, 'length', blank.heightMm)}`,
               `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.equipment.machine)) / 60)} min to burn`,
-              `focus offset ${read(reading, 'length', coupon.focusOffsetMm)}`,
+              `focus offset ${writtenIn(reading, 'length', coupon.focusOffsetMm)}`,
               ...unreachableLines(on),
             ],
           },
@@ -114,7 +111,7 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
         margin: [0, 12, 0, 2],
       },
       {
-        text: `At true scale when printed at 100 %: the blank measures ${read(reading, 'length', blank.widthMm)} across.`,
+        text: `At true scale when printed at 100 %: the blank measures ${writtenIn(reading, 'length', blank.widthMm)} across.`,
         fontSize: 8,
       },
       { text: 'Notes', bold: true, margin: [0, 8, 0, 0] },
@@ -142,19 +139,13 @@ function axisLines({ layout: { design } }: CouponOnEquipment): string[] {
     ] as const
   )
     .filter(([parameter]) => !varied.includes(parameter))
-    .map(([parameter, value]) => `${parameter} ${read(reading, parameter, value)}`);
+    .map(([parameter, value]) => `${parameter} ${writtenIn(reading, parameter, value)}`);
   return [
     line('across', axes.x),
     line('down', axes.y),
     ...(axes.block ? [line('blocks', axes.block)] : []),
     ...(held.length ? [`held: ${held.join(', ')}`] : []),
   ];
-}
-
-/** A value with its unit as it reads at the machine. */
-function read(reading: UnitReading, quantity: Quantity, value: number): string {
-  const shown = readIn(reading, quantity, value);
-  return `${Number(shown.value.toPrecision(4))} ${unitBehind(reading, quantity, shown.unit)}`;
 }
 
 function unreachableLines({ layout }: CouponOnEquipment): string[] {

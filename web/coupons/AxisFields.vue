@@ -3,6 +3,7 @@ import {
   COUPON_PARAMETERS,
   PARAMETER_QUANTITIES,
   PARAMETER_UNITS,
+  unitName,
   type CouponLimits,
   type CouponParameter,
 } from '@unto/core';
@@ -28,7 +29,7 @@ const units = useUnits();
 function unitOf(parameter: CouponParameter): string {
   const quantity = PARAMETER_QUANTITIES[parameter];
   const unit = quantity ? units.unit(quantity) : PARAMETER_UNITS[parameter];
-  return unit === '0-1000' ? 'of 1000' : unit;
+  return unitName(unit);
 }
 const parameters = computed(() =>
   COUPON_PARAMETERS.filter(

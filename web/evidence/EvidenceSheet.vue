@@ -29,9 +29,9 @@ function written(of: number): string {
 
 function shown(input: FigureInput): string {
   if (input.value === undefined) return '';
-  return typeof input.value === 'number'
-    ? withUnit(units.plain(input.value, input.unit ?? '').value, units.plain(input.value, input.unit ?? '').unit, 4)
-    : `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
+  if (typeof input.value !== 'number') return `${input.value}${input.unit ? ` ${input.unit}` : ''}`;
+  const { value, unit } = units.plain(input.value, input.unit ?? '');
+  return withUnit(value, unit, 4);
 }
 </script>
 

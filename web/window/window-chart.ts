@@ -1,5 +1,5 @@
 import type { ChartColours } from '../theme/colours';
-import type { WindowCell, WindowMap } from '@unto/core';
+import { unitName, type WindowCell, type WindowMap } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
 import type { Axis, Units } from '../ui/useUnits';
@@ -63,7 +63,7 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
     },
     yAxis: {
       ...axis,
-      name: `power, ${y.unit === '0-1000' ? 'of 1000' : y.unit}`,
+      name: `power, ${unitName(y.unit)}`,
       nameLocation: 'middle',
       nameGap: 44,
       min: y.from,
