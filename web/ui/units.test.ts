@@ -39,6 +39,10 @@ describe('quantities as written', () => {
     expect(units.plain(25.4, 'mm')).toEqual({ value: 1, unit: 'in' });
     expect(units.plain(3, 'J/mm²')).toEqual({ value: 3, unit: 'J/mm²' });
     expect(units.toCore('length', 2)).toBeCloseTo(50.8, 9);
+    // What cannot be is for whoever checks the design to refuse in words, and never another speed.
+    const percent = unitsOf(shallowRef(reading({ speed: '%' }, { topSpeedMmPerS: 600 })));
+    expect([percent.toCore('speed', 25), percent.toCore('speed', 120)]).toEqual([150, Number.NaN]);
+    expect(percent.toCore('power', 120)).toBe(120);
   });
 });
 

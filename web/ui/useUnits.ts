@@ -1,6 +1,7 @@
 import { computed, inject, provide, shallowRef, type ComputedRef, type InjectionKey, type Ref } from 'vue';
 import {
   CORE_READING,
+  CoreError,
   decimalsIn,
   fromCoreUnit,
   QUANTITIES,
@@ -99,10 +100,16 @@ export function unitsOf(reading: Readonly<Ref<UnitReading>>) {
         ? { unit, at: (value) => fromCoreUnit(quantity, within(value), unit, scale)! }
         : { unit: QUANTITIES[quantity].core, at: within };
     },
-    /** A value typed in the unit that reads here, in the unit of the core; NaN where it cannot be known. */
+    /** A value typed in the unit that reads here, in the unit of the core; NaN where it cannot be or cannot be known. */
     toCore(quantity: Quantity, value: number): number {
       const { units, scale } = reading.value;
-      return Number.isFinite(value) ? (toCoreUnit(quantity, value, units[quantity], scale) ?? Number.NaN) : value;
+      if (!Number.isFinite(value) || units[quantity] === QUANTITIES[quantity].core) return value;
+      try {
+        return toCoreUnit(quantity, value, units[quantity], scale) ?? Number.NaN;
+      } catch (error) {
+        if (error instanceof CoreError) return Number.NaN;
+        throw error;
+      }
     },
     /** A value in a unit of the core, in the unit it reads in here where it has several. */
     plain(value: number, coreUnit: string): { readonly value: number; readonly unit: string } {
