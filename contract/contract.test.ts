@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from 'yup';
+import { PLAIN_SETTING } from '@unto/core';
 import {
   CONTRAST_STEPS,
   createJudgement,
@@ -23,11 +24,11 @@ const run = {
   power: { value: 90, unit: '%' },
   speed: { value: 150, unit: 'mm/s' },
   interval: { value: 0.06, unit: 'mm' },
-  passes: 1,
-  focusOffsetMm: 0,
+  ...PLAIN_SETTING,
   air: 'off',
   minutes: 2,
   note: '',
+  reason: '',
 };
 
 function faults(schema: Schema, value: unknown): Record<string, string> {
@@ -90,9 +91,7 @@ describe('requests', () => {
       power: null,
       speed: null,
       interval: null,
-      frequencyKHz: null,
-      pulseNs: null,
-      passes: 1,
+      ...PLAIN_SETTING,
       source: 's',
       note: '',
     };

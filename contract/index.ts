@@ -4,6 +4,7 @@ export * from './evidence/index.js';
 export * from './inventory/index.js';
 export * from './workshop/index.js';
 export * from './files/index.js';
+export * from './setting/index.js';
 export * from './devices/index.js';
 export * from './coat/index.js';
 export * from './coupons/index.js';

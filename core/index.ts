@@ -2,6 +2,7 @@ export * from './support/index.js';
 export * from './units/index.js';
 export * from './evidence/index.js';
 export * from './beam/index.js';
+export * from './setting/index.js';
 export * from './heat/index.js';
 export * from './coat/index.js';
 export * from './time/index.js';

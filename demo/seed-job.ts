@@ -1,13 +1,22 @@
-import { fitWindow, proposeOutcome, quickestSetting, settingFromWindow, type SettingChoice } from '@unto/core';
+import {
+  fitWindow,
+  proposeOutcome,
+  quickestSetting,
+  settingFromWindow,
+  type FiringNotes,
+  type SettingChoice,
+} from '@unto/core';
 import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Ticket, type Workshop } from '@unto/contract';
 import {
   couponRules,
   couponWindowCells,
-  newestOutcomes,
+  newestReads,
   pictureEntriesOf,
+  settingIn,
   settingJob,
   sprayedMix,
   windowEquipment,
+  windowFamilies,
 } from '@unto/domain';
 import { demoEquipment, demoCompound } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
@@ -83,6 +92,9 @@ async function tick(
   }
 }
 
+/** As everything here is fired: air off, extraction on, power held through the turns. */
+const FIRED: FiringNotes = { air: 'off', extraction: 'on', powerMode: 'constant' };
+
 /** Designs and burns a coupon, and reads what the simulated camera made of it after the rinse and after the scrub. */
 async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promise<Coupon> {
   const name = `${job.key}${again ? `-again-${again}` : ''}`;
@@ -103,7 +115,7 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
   const made = await seeder.call('createCoupon', body, at(job.opened - 0.3));
   if (made.design.code !== shot.design.code)
     throw new Error(`${name} became ${made.design.code}, but was pictured as ${shot.design.code}.`);
-  let coupon = await seeder.call('markBurnt', { version: 1 }, at(job.opened - 0.4));
+  let coupon = await seeder.call('markBurnt', { version: 1, notes: FIRED }, at(job.opened - 0.4));
   const rules = couponRules(job.aim.tone, demoCompound(seeder, job.compound));
   for (const [stage, daysAgo] of [
     ['rinsed', job.opened - 0.5],
@@ -134,23 +146,21 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
 
 async function takeRecipe(seeder: Seeder, job: DemoJob, coupon: Coupon): Promise<CreateRecipe | null> {
   const equipment = demoEquipment(seeder, job);
-  const cells = couponWindowCells(coupon, newestOutcomes(coupon, 'scrubbed'), equipment);
-  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: 7 });
+  const reads = newestReads(coupon, 'scrubbed');
+  const family = windowFamilies(couponWindowCells(coupon, coupon.compoundId, reads, equipment))[0]!;
+  const fit = fitWindow({ cells: family.cells, equipment: windowEquipment(equipment), seed: 7 });
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
   const search = settingJob(equipment, mark, SHOP, 150);
   const quickest = quickestSetting(fit, search);
   const chosen: SettingChoice | null = quickest ?? settingFromWindow(fit, search).widest;
   if (!chosen) return null;
+  const { powerW: _powerW, ...setting } = settingIn(family, chosen);
   const body: CreateRecipe = {
     id: seeder.id(`${job.key}-recipe`),
     ticketId: seeder.id(job.key),
     kind: quickest ? 'quickest' : 'widest',
     couponIds: [coupon.id],
-    powerPercent: chosen.powerPercent,
-    speedMmPerS: chosen.speedMmPerS,
-    intervalMm: chosen.intervalMm,
-    passes: chosen.passes,
-    focusOffsetMm: 0,
+    ...setting,
     seed: 7,
   };
   await seeder.call('createRecipe', body, { daysAgo: job.opened - 0.7, by: 'ines' });
@@ -196,6 +206,17 @@ async function weigh(seeder: Seeder, job: DemoJob, index: number, pieces: number
   await seeder.call('createWeighing', body, { daysAgo, by: OPERATORS[index % 4]!, id: seeder.id(job.key) });
 }
 
+/** The coat just weighed dries under its clock until its gloss is gone. */
+async function dry(seeder: Seeder, job: DemoJob, index: number, daysAgo: number): Promise<void> {
+  const id = seeder.id(`${job.key}-dried-${index}`);
+  const minimumS = demoCompound(seeder, job.compound)!.dryS;
+  const by = OPERATORS[index % 4]!;
+  const timer = { id, kind: 'dry', label: `coat ${index + 1}`, minimumS };
+  await seeder.call('createTimer', timer, { daysAgo, by, id: seeder.id(job.key) });
+  const later = daysAgo - (minimumS + 60) / 86_400;
+  await seeder.call('endTimer', { outcome: 'passed' }, { daysAgo: later, by, id });
+}
+
 async function runPieces(seeder: Seeder, job: DemoJob, recipe: CreateRecipe): Promise<void> {
   if (!job.runs || !job.piecesPerRun) return;
   await tick(seeder, job, 'place', ['focus', 'thickness', 'placed'], job.opened - 0.8);
@@ -203,7 +224,10 @@ async function runPieces(seeder: Seeder, job: DemoJob, recipe: CreateRecipe): Pr
   const span = Math.max(1, job.opened - 1 - Math.max(0, job.wanted ?? 0));
   for (let i = 0; i < job.runs; i += 1) {
     const daysAgo = job.opened - 1 - (span * i) / job.runs;
-    if (i % 4 === 0) await weigh(seeder, job, i / 4, job.piecesPerRun * Math.min(4, job.runs - i), daysAgo + 0.1);
+    if (i % 4 === 0 && job.film) {
+      await weigh(seeder, job, i / 4, job.piecesPerRun * Math.min(4, job.runs - i), daysAgo + 0.1);
+      await dry(seeder, job, i / 4, daysAgo + 0.09);
+    }
     await runOnce(seeder, job, recipe, i, daysAgo);
   }
 }
@@ -247,6 +271,15 @@ async function readPlace(seeder: Seeder, job: DemoJob): Promise<void> {
   );
 }
 
+/** The rest of a recipe's setting, as it was set for the run. */
+function restOf(recipe: CreateRecipe) {
+  const { passes, hatches, angleDeg, fill, focusOffsetMm, frequencyKHz, pulseNs, directions, powerMode, extraction } =
+    recipe;
+  return {
+    ...{ passes, hatches, angleDeg, fill, focusOffsetMm, frequencyKHz, pulseNs, directions, powerMode, extraction },
+  };
+}
+
 async function runOnce(
   seeder: Seeder,
   job: DemoJob,
@@ -268,11 +301,11 @@ async function runOnce(
     power: { value: recipe.powerPercent, unit: '%' },
     speed: { value: recipe.speedMmPerS, unit: 'mm/s' },
     interval: { value: recipe.intervalMm, unit: 'mm' },
-    passes: 1,
-    focusOffsetMm: 0,
+    ...restOf(recipe),
     air: job.air ?? 'off',
     minutes: Math.max(0.5, seeder.near((seconds * pieces) / 60, 0.04, 1)),
     note: '',
+    reason: 'Tried on one piece first; it held.',
   };
   await seeder.call('createRun', run, { daysAgo, by });
   const lubricant = job.compound === 'greyslip';

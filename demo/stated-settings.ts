@@ -1,3 +1,4 @@
+import { PLAIN_SETTING } from '@unto/core';
 import type { CreateStatedSetting } from '@unto/contract';
 
 type Sketch = Pick<CreateStatedSetting, 'title' | 'family' | 'wavelengthClass' | 'source'> &
@@ -9,9 +10,7 @@ const stated = (sketch: Sketch): Omit<CreateStatedSetting, 'id'> => ({
   power: null,
   speed: null,
   interval: null,
-  frequencyKHz: null,
-  pulseNs: null,
-  passes: 1,
+  ...PLAIN_SETTING,
   note: '',
   ...sketch,
 });

@@ -6,4 +6,5 @@ export * from './place/index.js';
 export * from './prepare/index.js';
 export * from './progress/index.js';
 export * from './revisions/index.js';
+export * from './setting/index.js';
 export * from './time/index.js';

@@ -24,6 +24,7 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { burn } from '../devices/controller.js';
+import { firing, firingNotes, keptSetting, type Firing } from '../setting/index.js';
 import { couponPicture, outcomeRules } from './pictures.js';
 
 const axis = () =>
@@ -107,7 +108,8 @@ export const redesignCoupon = object({
   focusOffsetMm: finite('Focus offset', 'mm'),
   design: couponDesign,
 }).noUnknown();
-export const markBurnt = object({ version: whole('Version', 1, 1e9) }).noUnknown();
+/** Fired by hand: what was noted of the machine goes with it. */
+export const markBurnt = object({ version: whole('Version', 1, 1e9), notes: firingNotes }).noUnknown();
 
 export const READING_SOURCES = ['entered', 'csv', 'picture', 'scale'] as const;
 
@@ -183,6 +185,8 @@ export const coupon = record({
   version: amount(),
   stage: word(COUPON_STAGES),
   revisions,
+  /** What was in force when it was fired; null before that, and for coupons of before it was frozen. */
+  firing: orNull(firing as unknown as Schema<Firing>),
   createdAt: instant(),
   by: who(),
   burntAt: orNull(instant()),
@@ -223,24 +227,27 @@ export type RedesignCoupon = Frozen<InferType<typeof redesignCoupon>>;
 export type MarkBurnt = Frozen<InferType<typeof markBurnt>>;
 export type ListCouponsQuery = Frozen<InferType<typeof listCouponsQuery>>;
 
-/** A scrubbed cell as a window takes it, with what was set on the panel. */
+/** A scrubbed cell as a window takes it, with its whole setting. */
 export const windowCell = record({
   couponId: uuid(),
+  ...keptSetting,
   powerPercent: amount(),
   powerW: amount(),
   speedMmPerS: amount(),
   intervalMm: amount(),
-  passes: amount(),
+  coats: amount(),
   outcome: word(OUTCOMES),
+  /** Judged by eye, or taken against what the picture proposed. */
+  byEye: flag(),
 });
-/** The scrubbed coupons of a ticket's pairing and their cells: what its window is fitted to. */
+/** The scrubbed coupons of a ticket's pairing and their cells: what its windows are fitted to. */
 export const ticketWindow = record({
   coupons: list(
     record({
       id: uuid(),
       code: words(),
       version: amount(),
-      focusOffsetMm: amount(),
+      /** Fired on the revisions that the ticket would be marked on. */
       sameRevisions: flag(),
       cells: amount(),
     }),

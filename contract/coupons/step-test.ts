@@ -1,15 +1,14 @@
 import { object, type InferType } from 'yup';
 import { STEP_TEST_OUTCOMES } from '@unto/core';
-import { amount, instant, note, oneOf, positive, record, uuid, who, within, word, words } from '../fields/index.js';
+import { amount, instant, note, oneOf, record, uuid, who, word, words } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
+import { coreSetting, keptSetting } from '../setting/index.js';
 import { revisions } from './coupons.js';
 
 /** A tiny cell fired on the piece itself, rinsed and scrubbed. Appended, never changed. */
 export const createTestStep = object({
   id: uuid().label('id'),
-  powerPercent: within('Power', 0, 100, '%').moreThan(0, 'Power must be above 0.'),
-  speedMmPerS: positive('Speed', 'mm/s'),
-  intervalMm: positive('Interval', 'mm'),
+  ...coreSetting,
   outcome: oneOf('Outcome', STEP_TEST_OUTCOMES),
   note: note('Where', 300),
 }).noUnknown();
@@ -17,6 +16,7 @@ export type CreateTestStep = Frozen<InferType<typeof createTestStep>>;
 
 export const keptTestStep = record({
   id: uuid(),
+  ...keptSetting,
   powerPercent: amount(),
   powerW: amount(),
   speedMmPerS: amount(),

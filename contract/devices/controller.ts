@@ -1,6 +1,25 @@
 import { object, type InferType } from 'yup';
-import type { CalibrationRow, SubstrateFamily, SurfaceLayer, WavelengthClass } from '@unto/core';
-import { amount, instant, list, oneOf, orNull, record, uuid, who, whole, word, words } from '../fields/index.js';
+import {
+  SWITCH_STATES,
+  type CalibrationRow,
+  type SubstrateFamily,
+  type SurfaceLayer,
+  type WavelengthClass,
+} from '@unto/core';
+import {
+  amount,
+  instant,
+  list,
+  oneOf,
+  optionalOneOf,
+  orNull,
+  record,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** A part of a blank that was sprayed like no other: by its left and right edge, mm. */
@@ -81,6 +100,8 @@ export const startBurn = object({
   id: uuid().label('id'),
   version: whole('Version', 1, 1e9),
   laserOn: oneOf('Laser on', ['M3', 'M4'] as const),
+  air: optionalOneOf('Air assist', SWITCH_STATES),
+  extraction: optionalOneOf('Extraction', SWITCH_STATES),
 }).noUnknown();
 export type StartBurn = Frozen<InferType<typeof startBurn>>;
 export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();

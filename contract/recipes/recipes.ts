@@ -3,22 +3,21 @@ import { revisions } from '../coupons/coupons.js';
 import { figure } from '../evidence/index.js';
 import {
   amount,
-  finite,
   flag,
   gradeWord,
   instant,
   list,
   oneOf,
   orNull,
-  positive,
   record,
   uuid,
   who,
   whole,
-  within,
   word,
+  words,
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
+import { coreSetting, keptSetting } from '../setting/index.js';
 
 export const RECIPE_KINDS = ['quickest', 'widest', 'stated', 'step test'] as const;
 
@@ -39,11 +38,7 @@ export const createRecipe = object({
   ticketId: uuid().label('Ticket'),
   kind: oneOf('Kind', RECIPE_KINDS),
   couponIds: array().of(uuid()).defined().default([]),
-  powerPercent: within('Power', 0, 100, '%').moreThan(0, 'Power must be above 0.'),
-  speedMmPerS: positive('Speed', 'mm/s'),
-  intervalMm: positive('Interval', 'mm'),
-  passes: whole('Passes', 1, 99),
-  focusOffsetMm: finite('Focus offset', 'mm'),
+  ...coreSetting,
   seed: whole('Seed', 0, 4294967295),
 }).noUnknown();
 export type CreateRecipe = Frozen<InferType<typeof createRecipe>>;
@@ -54,11 +49,10 @@ export const recipe = record({
   ticketId: uuid(),
   kind: word(RECIPE_KINDS),
   couponIds: list(uuid()),
+  ...keptSetting,
   powerPercent: amount(),
   speedMmPerS: amount(),
   intervalMm: amount(),
-  passes: amount(),
-  focusOffsetMm: amount(),
   seed: amount(),
   number: amount(),
   secondsPerPiece: amount(),
@@ -66,6 +60,8 @@ export const recipe = record({
   /** Share that holds in the worst case; null for a setting taken from elsewhere. */
   worst: orNull(figure()),
   grade: gradeWord(),
+  /** Why the grade is no better, in words. */
+  because: list(words()),
   revisions,
   acceptedBy: who(),
   acceptedAt: instant(),

@@ -1,11 +1,7 @@
 import { array, object, string, type InferType } from 'yup';
-import { GRADES } from '@unto/core';
+import { GRADES, SWITCH_STATES } from '@unto/core';
 import {
   amount,
-  enteredInterval,
-  enteredPower,
-  enteredSpeed,
-  finite,
   gradeWord,
   instant,
   list,
@@ -25,9 +21,8 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { revisions } from '../coupons/coupons.js';
+import { enteredSetting, keptSetting } from '../setting/index.js';
 import { figure } from '../evidence/index.js';
-
-export const AIR_STATES = ['off', 'on'] as const;
 
 export const FAULTS = [
   'washed off whole',
@@ -72,14 +67,12 @@ export const RESIDUES = ['none', 'trace', 'some', 'heavy'] as const;
 
 const runFields = {
   pieces: whole('Pieces', 1, 100_000),
-  power: enteredPower(),
-  speed: enteredSpeed(),
-  interval: enteredInterval(),
-  passes: whole('Passes', 1, 99),
-  focusOffsetMm: finite('Focus offset', 'mm'),
-  air: oneOf('Air assist', AIR_STATES),
+  ...enteredSetting,
+  air: oneOf('Air assist', SWITCH_STATES),
   minutes: positive('Minutes', 'min').max(10_000, 'Minutes must be at most 10000.'),
   note: note('Note'),
+  /** Why it was run though a station was still open; empty where none was. */
+  reason: note('Why all the same', 500),
 };
 
 /** A run on pieces of a ticket. */
@@ -157,12 +150,13 @@ export const ledgerRecord = record({
   headName: words(),
   lensName: words(),
   revisions,
-  powerPercent: orNull(amount()),
-  powerW: orNull(amount()),
-  speedMmPerS: orNull(amount()),
+  ...keptSetting,
+  air: orNull(word(SWITCH_STATES)),
   intervalMm: amount(),
   dose: orNull(figure()),
   grade: gradeWord(),
+  /** Why the grade is no better, in words. */
+  because: list(words()),
   correctedById: orNull(uuid()),
   cleaning: orNull(cleaning),
   judgement: orNull(judgement),

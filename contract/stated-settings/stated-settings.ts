@@ -2,9 +2,6 @@ import { object, type InferType } from 'yup';
 import { SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES } from '@unto/core';
 import {
   amount,
-  enteredInterval,
-  enteredPower,
-  enteredSpeed,
   instant,
   note,
   oneOf,
@@ -15,9 +12,9 @@ import {
   text,
   uuid,
   who,
-  whole,
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
+import { keptSetting, statedParts } from '../setting/index.js';
 
 const statedFields = {
   id: uuid().label('id'),
@@ -26,12 +23,7 @@ const statedFields = {
   wavelengthClass: oneOf('Beam', WAVELENGTH_CLASSES),
   ratedW: optionalNumber('Rated power of that head', 'W'),
   topSpeedMmPerS: optionalNumber('Top speed of that head', 'mm/s'),
-  power: enteredPower().nullable().defined().default(null),
-  speed: enteredSpeed().nullable().defined().default(null),
-  interval: enteredInterval().nullable().defined().default(null),
-  frequencyKHz: optionalNumber('Frequency', 'kHz'),
-  pulseNs: optionalNumber('Pulse length', 'ns'),
-  passes: whole('Passes', 1, 99),
+  ...statedParts,
   source: text('Who says so', 200),
   note: note('Note', 1000),
 };
@@ -43,10 +35,7 @@ export type CreateStatedSetting = Frozen<InferType<typeof createStatedSetting>>;
 /** A stated setting with what can be said of it in core units; null where that cannot be known. */
 export const statedSetting = record({
   ...statedFields,
-  powerPercent: orNull(amount()),
-  powerW: orNull(amount()),
-  speedMmPerS: orNull(amount()),
-  intervalMm: orNull(amount()),
+  ...keptSetting,
   doseJPerMm2: orNull(amount()),
   at: instant(),
   by: who(),

@@ -14,6 +14,10 @@ import { check, ticket } from '../tickets/index.js';
 /** How far a ticket is, counted from what stands after corrections and rinsed-off coats. */
 export const ticketProgress = record({
   coatedPieces: amount(),
+  /** Of those not fired yet, those whose drying nobody clocked. */
+  unclockedPieces: amount(),
+  /** Of those not fired yet, those whose film lies outside its compound’s band. */
+  offBandPieces: amount(),
   storedPieces: amount(),
   /** The earliest date of a stored coat; null where none is stored or none has a date. */
   storedUntil: orNull(instant()),
@@ -22,6 +26,8 @@ export const ticketProgress = record({
   coupon: word(['none', ...COUPON_STAGES]),
   recipeNumber: orNull(amount()),
   markedPieces: amount(),
+  /** Of those, judged not good: they are to be made again. */
+  rejectedPieces: amount(),
   runs: amount(),
   runsCleaned: amount(),
   runsJudged: amount(),

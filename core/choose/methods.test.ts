@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { isUncoated, judgeMethod, METHOD_WORDS, METHODS } from './methods.js';
+import { isUncoated, judgeMethod, METHOD_WORDS, METHODS, uncoatedWay } from './methods.js';
 import type { PartFacts } from './verdict.js';
 
 const bare = (family: PartFacts['family']): PartFacts => ({ family, layer: 'bare' });
@@ -9,6 +9,27 @@ const blue = (ratedW: number) => ({ beam: 'blue', ratedW }) as const;
 const codes = (...args: Parameters<typeof judgeMethod>) => judgeMethod(...args).reasons.map(({ code }) => code);
 
 // Which method for which part and head: common practice, no source.
+describe('what was proved without a coat', () => {
+  it.each([
+    [bare('aluminium'), 'near-infrared', 'infrared on bare metal'],
+    [bare('stainless'), 'blue', 'blue diode on stainless'],
+    [{ family: 'aluminium', layer: 'anodised' }, 'near-infrared', 'burn off the layer'],
+    [bare('acrylic'), 'near-infrared', 'infrared on black acrylic'],
+    [bare('aluminium'), 'ultraviolet', 'ultraviolet, no coat'],
+    [bare('aluminium'), 'co2', null],
+    [bare('glass'), 'near-infrared', null],
+  ] as const)('of %j under %s is proof of “%s” alone', (part, beam, way) => {
+    expect(uncoatedWay(part, beam)).toBe(way);
+  });
+
+  it('never lifts that this head has no such beam', () => {
+    const judged = judgeMethod('ultraviolet, no coat', bare('glass'), fibre, { provedCoupons: 2 });
+    expect(judged.verdict).toBe('blocked');
+    const lifted = judgeMethod('blue diode on stainless', bare('brass'), blue(12), { provedCoupons: 1, byEye: true });
+    expect(lifted.reasons.at(-1)).toMatchObject({ code: 'proved-here', grade: 'proved by eye' });
+  });
+});
+
 describe('methods of the trade', () => {
   it('are all judged on every part and head, with a reason for whatever is not offered', () => {
     for (const method of METHODS) {

@@ -3,6 +3,7 @@ import {
   partDangers,
   reason,
   verdictOf,
+  type ChoiceEvidence,
   type ChoiceReason,
   type CompoundJudgement,
   type PartFacts,
@@ -80,7 +81,7 @@ export function judgeMethod(
   method: Method,
   part: PartFacts,
   head: HeadFacts,
-  evidence = { provedCoupons: 0 },
+  evidence: ChoiceEvidence = { provedCoupons: 0 },
 ): CompoundJudgement {
   if (!isUncoated(method)) {
     const facts = { ...TYPICAL, form: method, statedFamilies: typicalFamilies(method) };
@@ -143,6 +144,20 @@ const UNCOATED_RULES: Record<UncoatedMethod, (part: PartFacts, head: HeadFacts) 
     return [maybe('own-class', 'Its own wavelength class: nothing proved under another head counts here.')];
   },
 };
+
+/**
+ * The way that a beam marks a part with nothing laid on it; null where it has none. What was proved without a coat is proof of this
+ * way alone.
+ * @example uncoatedWay({ family: 'aluminium', layer: 'bare' }, 'near-infrared') // 'infrared on bare metal'
+ */
+export function uncoatedWay(part: PartFacts, beam: WavelengthClass): UncoatedMethod | null {
+  if (beam === 'ultraviolet') return 'ultraviolet, no coat';
+  if (BURNT_OFF.includes(part.layer)) return 'burn off the layer';
+  if (beam === 'near-infrared' && part.family === 'acrylic') return 'infrared on black acrylic';
+  if (!isMetal(part.family)) return null;
+  if (beam === 'near-infrared') return 'infrared on bare metal';
+  return beam === 'blue' ? 'blue diode on stainless' : null;
+}
 
 function zincFume(part: PartFacts): ChoiceReason[] {
   if (part.family === 'galvanised' || part.family === 'zinc')

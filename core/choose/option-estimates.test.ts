@@ -53,7 +53,7 @@ describe('what is known of an option', () => {
     const near = evidence({ contrast: [1, 1, 1] });
     expect(optionEstimates(facts({ own, near }), JOB).contrast.figure).toMatchObject({ grade: 'seen' });
     const scrubbed = optionEstimates(facts({ own: { ...own, scrubbed: true }, near }), JOB).contrast.figure!;
-    expect(scrubbed.grade).toBe('proved');
+    expect(scrubbed.grade).toBe('proved by eye');
     expect(scrubbed.value).toBeCloseTo(13 / 3, 9);
     expect(scrubbed.inputs.some(({ ref }) => ref?.id === 'r')).toBe(true);
   });

@@ -140,7 +140,7 @@ function readEstimate(criterion: ReadCriterion, { own, near, coat }: OptionFacts
     criterion === 'contrast' && !job.wantsDark ? samples.map((value) => -value) : samples;
   const usual = job.spread[criterion];
   if (own[criterion].length) {
-    const grade: Grade = criterion === 'cleaning' ? 'measured' : own.scrubbed ? 'proved' : 'seen';
+    const grade: Grade = criterion === 'cleaning' ? 'measured' : own.scrubbed ? 'proved by eye' : 'seen';
     return estimateFromSamples(criterion, signed(own[criterion]), usual, runInputs(own, own[criterion].length, grade));
   }
   if (near[criterion].length) {

@@ -24,14 +24,17 @@ export interface CompoundJudgement {
 /** Scrubbed coupons of this compound on this substrate and wavelength class that hold somewhere. */
 export interface ChoiceEvidence {
   readonly provedCoupons: number;
+  /** All that held was judged by eye. */
+  readonly byEye?: boolean | undefined;
 }
 
-const DANGERS = new Set(['ptfe', 'pvc', 'beryllium', 'cadmium']);
+/** What no coupon lifts: dangers, and a beam that this head does not have. */
+const NEVER_LIFTED = new Set(['ptfe', 'pvc', 'beryllium', 'cadmium', 'wrong-beam']);
 
-/** Verdict on what was found: hard reasons block, soft ones warn; a coupon that held here lifts all but danger. */
+/** Verdict on what was found: hard reasons block, soft ones warn; a coupon that held here lifts all but danger and a beam it never had. */
 export function verdictOf(found: readonly ChoiceReason[], evidence: ChoiceEvidence): CompoundJudgement {
   const proved = evidence.provedCoupons > 0;
-  const reasons = found.map((entry) => (proved && !DANGERS.has(entry.code) ? { ...entry, hard: false } : entry));
+  const reasons = found.map((entry) => (proved && !NEVER_LIFTED.has(entry.code) ? { ...entry, hard: false } : entry));
   if (proved) {
     const plural = evidence.provedCoupons > 1 ? 's' : '';
     reasons.push({
@@ -41,7 +44,7 @@ export function verdictOf(found: readonly ChoiceReason[], evidence: ChoiceEviden
         `Held on ${evidence.provedCoupons} scrubbed coupon${plural} of this pairing here.`,
         true,
       ),
-      grade: 'proved',
+      grade: evidence.byEye ? 'proved by eye' : 'proved',
     });
   }
   const blocked = reasons.some((entry) => entry.hard);

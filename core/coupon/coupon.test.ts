@@ -13,7 +13,7 @@ import { labelStrokes, textWidth } from './label-strokes.js';
 import { layoutCoupon } from './layout.js';
 import { outcomeFromWords } from './outcomes.js';
 import { couponRunTime, predictCells, widestRunUp } from './predict.js';
-import { settingWords } from './setting-words.js';
+import { settingWords } from '../setting/setting-words.js';
 import { couponSvg } from './svg.js';
 
 const LIMITS = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };

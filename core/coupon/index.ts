@@ -1,5 +1,6 @@
 export * from './burn-order.js';
 export * from './cell-lines.js';
+export * from './cell-setting.js';
 export * from './cell-size.js';
 export * from './cells-csv.js';
 export * from './design.js';
@@ -12,5 +13,4 @@ export * from './layout.js';
 export * from './outcomes.js';
 export * from './predict.js';
 export * from './qr.js';
-export * from './setting-words.js';
 export * from './svg.js';

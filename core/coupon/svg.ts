@@ -3,7 +3,7 @@ import { cellLines } from './cell-lines.js';
 import { labelStrokes } from './label-strokes.js';
 import { qrRects } from './qr.js';
 import type { CouponLayout } from './layout.js';
-import { settingWords } from './setting-words.js';
+import { settingWords } from '../setting/setting-words.js';
 
 /**
  * A coupon as SVG 1.1 at true size in mm: one group a cell (a rectangle when filled, strokes for line cells) carrying its setting

@@ -2,7 +2,7 @@
  * Grades of evidence, strongest first. `measured` is a direct reading or arithmetic on readings alone;
  * the others grade claims about marking.
  */
-export const GRADES = ['measured', 'proved', 'seen', 'carried', 'stated', 'usual', 'guess'] as const;
+export const GRADES = ['measured', 'proved', 'proved by eye', 'seen', 'carried', 'stated', 'usual', 'guess'] as const;
 export type Grade = (typeof GRADES)[number];
 
 /** A record (and its revision) that a number rests on. */

@@ -12,6 +12,10 @@ export interface TicketFacts {
   /** Name of another head (or the same with another lens) that stands on the machine; null when the planned one does, or nobody said. */
   readonly otherHead: string | null;
   readonly coatedPieces: number;
+  /** Of those not fired yet, those whose drying nobody clocked. */
+  readonly unclockedPieces: number;
+  /** Of those not fired yet, those whose film lies outside its compound's band. */
+  readonly offBandPieces: number;
   /** Coated pieces that lie on the shelf, and whether any are past their date; null when none do. */
   readonly stored: { readonly pieces: number; readonly past: boolean } | null;
   /** Seconds until the last running drying clock has run its minimum; 0 when it has; null when none runs. */
@@ -19,6 +23,8 @@ export interface TicketFacts {
   readonly coupon: 'none' | 'designed' | 'burnt' | 'rinsed' | 'scrubbed';
   readonly recipe: string | null;
   readonly markedPieces: number;
+  /** Of those, judged not good. */
+  readonly rejectedPieces: number;
   readonly runs: number;
   readonly runsCleaned: number;
   readonly runsJudged: number;
@@ -60,10 +66,7 @@ export function stationLine(facts: TicketFacts): StationState[] {
           state: facts.coupon === 'rinsed' || facts.coupon === 'scrubbed' ? 'attention' : 'open',
           word: COUPON_WORDS[facts.coupon],
         },
-    mark: {
-      state: facts.markedPieces >= facts.pieces ? 'done' : facts.markedPieces > 0 ? 'running' : 'open',
-      word: `${facts.markedPieces} of ${facts.pieces}`,
-    },
+    mark: markState(facts),
     clean: afterRuns(facts.runsCleaned, facts, 'to clean', 'cleaned'),
     judge:
       facts.faults > 0
@@ -92,8 +95,66 @@ function coatState(facts: TicketFacts): Omit<StationState, 'station'> {
     return facts.stored.past
       ? { state: 'attention', word: `${facts.stored.pieces} past date` }
       : { state: 'running', word: `${facts.stored.pieces} stored` };
-  if (facts.coatedPieces >= facts.pieces) return { state: 'done', word: 'dry' };
+  if (facts.compoundName !== null && facts.markedPieces > facts.coatedPieces)
+    return { state: 'attention', word: `${facts.markedPieces - facts.coatedPieces} marked uncoated` };
+  if (facts.unclockedPieces) return { state: 'attention', word: `${facts.unclockedPieces} not clocked` };
+  if (facts.offBandPieces) return { state: 'attention', word: `${facts.offBandPieces} out of band` };
+  if (facts.coatedPieces - facts.rejectedPieces >= facts.pieces) return { state: 'done', word: 'dry' };
   return { state: 'open', word: facts.coatedPieces ? `${facts.coatedPieces} of ${facts.pieces}` : 'to coat' };
+}
+
+/** Pieces that still have to be marked: those that came out not good are made again. */
+export function piecesLeft({
+  pieces,
+  markedPieces,
+  rejectedPieces,
+}: Pick<TicketFacts, 'pieces' | 'markedPieces' | 'rejectedPieces'>): number {
+  return Math.max(0, pieces - markedPieces + rejectedPieces);
+}
+
+function markState(facts: TicketFacts): Omit<StationState, 'station'> {
+  const standing = facts.markedPieces - facts.rejectedPieces;
+  const word = `${standing} of ${facts.pieces}`;
+  if (standing > facts.pieces) return { state: 'attention', word };
+  return { state: piecesLeft(facts) === 0 ? 'done' : facts.markedPieces > 0 ? 'running' : 'open', word };
+}
+
+/** What stands in the way of a run: what cannot be, and what passes only under a reason. */
+export interface OpenStation {
+  readonly station: Station;
+  readonly word: string;
+  /** Never passes, whatever reason is given. */
+  readonly never: boolean;
+}
+
+/**
+ * The stations that stand open before some pieces are fired. A wet coat, more pieces than are coated or than the ticket has never
+ * pass; what nobody checked, clocked or proved passes under a reason.
+ */
+export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
+  const line = stationLine(facts);
+  const open: OpenStation[] = line
+    .filter(({ station, state }) => ['choose', 'prepare', 'place', 'prove'].includes(station) && state !== 'done')
+    .map(({ station, word }) => ({ station, word: station === 'prove' ? 'no setting taken' : word, never: false }));
+  const left = piecesLeft(facts);
+  if (pieces > left)
+    open.push({ station: 'mark', word: `${left} of the ticket’s pieces left, not ${pieces}`, never: true });
+  if (facts.dryingLeftS !== null)
+    open.push({ station: 'coat', word: 'it still dries. Never fire a wet coat', never: true });
+  else if (facts.compoundName !== null) open.push(...coatBeforeRun(facts, pieces));
+  return open;
+}
+
+function coatBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
+  const coat = (word: string, never: boolean): OpenStation => ({ station: 'coat', word, never });
+  const stored = facts.stored?.pieces ?? 0;
+  const ready = Math.max(0, facts.coatedPieces - facts.markedPieces - stored);
+  const shelf = stored ? `; ${stored} lie stored: look whether they are dry and untouched, and take them up` : '';
+  if (pieces > ready) return [coat(`${ready} coated pieces are ready, not ${pieces}${shelf}`, true)];
+  return [
+    ...(facts.unclockedPieces ? [coat(`drying of ${facts.unclockedPieces} not clocked`, false)] : []),
+    ...(facts.offBandPieces ? [coat(`film of ${facts.offBandPieces} out of band`, false)] : []),
+  ];
 }
 
 function afterRuns(

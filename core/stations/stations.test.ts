@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cautionsFor, STATIONS, type CautionContext } from '../cautions/index.js';
 import { placeChecks, prepareChecks } from './checks.js';
-import { nextStation, stationLine, type TicketFacts } from './station-line.js';
+import { nextStation, openBeforeRun, stationLine, type TicketFacts } from './station-line.js';
 
 const fresh: TicketFacts = {
   pieces: 10,
@@ -12,12 +12,15 @@ const fresh: TicketFacts = {
   placeDone: 0,
   placeNeeded: 3,
   coatedPieces: 0,
+  unclockedPieces: 0,
+  offBandPieces: 0,
   stored: null,
   otherHead: null,
   dryingLeftS: null,
   coupon: 'none',
   recipe: null,
   markedPieces: 0,
+  rejectedPieces: 0,
   runs: 0,
   runsCleaned: 0,
   runsJudged: 0,
@@ -49,8 +52,24 @@ describe('station line', () => {
   it('follows a coat through its clock: running, look for gloss, dry', () => {
     expect(stateOf({ ...done, dryingLeftS: 40 }, 'coat')).toMatchObject({ state: 'running', word: 'drying' });
     expect(stateOf({ ...done, dryingLeftS: 0 }, 'coat')).toMatchObject({ state: 'attention', word: 'look for gloss' });
-    expect(stateOf({ ...done, coatedPieces: 4 }, 'coat')).toMatchObject({ state: 'open', word: '4 of 10' });
+    const four = { ...done, coatedPieces: 4, markedPieces: 4 };
+    expect(stateOf(four, 'coat')).toMatchObject({ state: 'open', word: '4 of 10' });
     expect(stateOf({ ...done, compoundName: null }, 'coat')).toMatchObject({ state: 'done', word: 'none needed' });
+  });
+
+  it('tells no coat dry that nobody clocked, that is out of its band, or that is not there', () => {
+    const coat = (change: Partial<TicketFacts>) => stateOf({ ...done, markedPieces: 0, runs: 0, ...change }, 'coat');
+    expect(coat({})).toMatchObject({ state: 'done', word: 'dry' });
+    expect(coat({ unclockedPieces: 10 })).toMatchObject({ state: 'attention', word: '10 not clocked' });
+    expect(coat({ offBandPieces: 4 })).toMatchObject({ state: 'attention', word: '4 out of band' });
+    expect(coat({ coatedPieces: 4, markedPieces: 10 }).word).toBe('6 marked uncoated');
+  });
+
+  it('counts pieces that came out not good as still to be made', () => {
+    const facts = { ...done, rejectedPieces: 2 };
+    expect(stateOf(facts, 'mark')).toMatchObject({ state: 'running', word: '8 of 10' });
+    expect(stateOf(facts, 'coat').word).toBe('10 of 10');
+    expect(stateOf({ ...done, coatedPieces: 20, markedPieces: 13 }, 'mark').state).toBe('attention');
   });
 
   it('sends one to a coupon that waits for its scrub before anything else', () => {
@@ -64,6 +83,40 @@ describe('station line', () => {
     expect(stateOf(facts, 'clean')).toMatchObject({ state: 'attention', word: '1 to clean' });
     expect(stateOf(facts, 'judge').word).toBe('2 to judge');
     expect(stateOf({ ...done, faults: 1 }, 'judge').state).toBe('attention');
+  });
+});
+
+describe('before a run', () => {
+  const ready: TicketFacts = { ...done, markedPieces: 0, runs: 0, runsCleaned: 0, runsJudged: 0 };
+  const words = (facts: TicketFacts, pieces = 10) =>
+    openBeforeRun(facts, pieces).map(({ station, word, never }) => `${never ? 'never, ' : ''}${station}: ${word}`);
+
+  it('nothing stands open when all is checked, coated, dry and proved', () => {
+    expect(words(ready)).toEqual([]);
+  });
+
+  it('what nobody checked, clocked or proved passes under a reason', () => {
+    const facts = { ...ready, prepareDone: 1, placeDone: 0, recipe: null, unclockedPieces: 10, offBandPieces: 10 };
+    expect(words(facts)).toEqual([
+      'prepare: 1 of 4 checked',
+      'place: 0 of 3 checked',
+      'prove: no setting taken',
+      'coat: drying of 10 not clocked',
+      'coat: film of 10 out of band',
+    ]);
+  });
+
+  it('a wet coat, more than is coated, and more than the ticket has never pass', () => {
+    expect(words({ ...ready, dryingLeftS: 0 })).toEqual(['never, coat: it still dries. Never fire a wet coat']);
+    expect(words({ ...ready, coatedPieces: 4 })).toEqual(['never, coat: 4 coated pieces are ready, not 10']);
+    expect(words(ready, 11)[0]).toBe('never, mark: 10 of the ticket’s pieces left, not 11');
+    const stored = { ...ready, stored: { pieces: 6, past: false } };
+    expect(words(stored, 4)).toEqual([]);
+    expect(words(stored, 5)[0]).toMatch(/4 coated pieces are ready, not 5; 6 lie stored/);
+  });
+
+  it('a ticket without a coat asks for none', () => {
+    expect(words({ ...ready, compoundName: null, coatedPieces: 0 })).toEqual([]);
   });
 });
 

@@ -5,3 +5,4 @@ export * from './ordered-logit.js';
 export * from './setting-from-window.js';
 export * from './speed-margin.js';
 export * from './window-map.js';
+export * from './window-terms.js';

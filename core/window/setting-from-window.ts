@@ -1,9 +1,11 @@
 import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
-import { decisive, makeFigure, supporting, type Figure, type RecordRef } from '../evidence/figure.js';
+import { decisive, makeFigure, supporting, type Figure, type Grade, type RecordRef } from '../evidence/figure.js';
 import { requireWithin } from '../support/require.js';
 import { fastestRowSpeed, rasterTime, type RowMotion } from '../time/raster.js';
-import { between, linear, logPoint, type WindowFit, type WindowPoint } from './fit-window.js';
+import { samePart } from '../setting/same-setting.js';
+import { between, drawStride, etaOfDraw, linear, placeIn, type WindowCell, type WindowFit } from './fit-window.js';
 import { insideHull } from './hull.js';
+import type { WindowPoint, WindowRest } from './window-terms.js';
 
 /** What stops the setting from being quicker. */
 export const BINDINGS = ['too-little', 'too-much', 'top-speed', 'turnaround', 'tested-range'] as const;
@@ -39,12 +41,8 @@ export interface SettingJob {
 }
 
 /** A setting with what it promises. */
-export interface SettingChoice {
+export interface SettingChoice extends WindowPoint {
   readonly powerPercent: number;
-  readonly powerW: number;
-  readonly speedMmPerS: number;
-  readonly intervalMm: number;
-  readonly passes: number;
   /** Seconds for one piece's rectangle. */
   readonly seconds: number;
   /** Mean chance of holding at the setting itself. */
@@ -69,12 +67,12 @@ const SPEED_STEPS = 60;
  */
 export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswer {
   const quickest = quickestSetting(fit, job);
-  const hull = fit.cells.map((cell) => logPoint(cell));
+  const tried = triedPlaces(fit);
   const widest = grid(fit, job)
     .map((point) => judged(fit, point, job))
     .filter(({ holds }) => holds > 0.3)
     .sort((a, b) => b.worst - a.worst || a.seconds - b.seconds)
-    .find((choice) => insideHull(logPoint(choice), hull));
+    .find((choice) => tried(choice));
   return { quickest, widest: widest ?? null };
 }
 
@@ -85,7 +83,7 @@ export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswe
  */
 export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice | null {
   requireWithin('bound', job.bound, 0, 1);
-  const hull = fit.cells.map((cell) => logPoint(cell));
+  const tried = triedPlaces(fit);
   const { powers, rasters } = tested(fit, job);
   const ordered = rasters.sort((a, b) => a.seconds - b.seconds);
   for (let i = 0; i < ordered.length;) {
@@ -93,59 +91,58 @@ export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice 
     const same = [];
     for (const { seconds } = ordered[i]!; i < ordered.length && ordered[i]!.seconds === seconds; i += 1) {
       for (const power of powers) {
-        const z = logPoint(at(ordered[i]!, power));
+        const z = placeIn(fit, at(ordered[i]!, power));
         const { eta, low, high } = linear(fit, z, -1);
         if (between(low - eta, high - eta) >= 0.9 * job.bound && meetsBound(fit, z, job.tolerance, job.bound))
           same.push(judged(fit, at(ordered[i]!, power), job));
       }
     }
-    const found = same.sort((a, b) => b.worst - a.worst).find((choice) => insideHull(logPoint(choice), hull));
+    const found = same.sort((a, b) => b.worst - a.worst).find((choice) => tried(choice));
     if (found) return { ...found, binding: bindingOf(found, fit, job) };
   }
   return null;
 }
 
 function judged(fit: WindowFit, point: GridPoint, job: SettingJob): SettingChoice {
-  return { ...point, ...chances(fit, logPoint(point), job.tolerance), binding: null };
+  return { ...point, ...chances(fit, placeIn(fit, point), job.tolerance), binding: null };
 }
 
-/** The chosen setting's worst case as a Figure; proved when the cells it rests on are scrubbed on these very revisions. */
+/** The chosen setting's worst case as a Figure of the grade that its proof earns. */
 export function settingFigure(
-  choice: SettingChoice,
-  evidence: { sameRevisions: boolean; cells: number; coupons: readonly RecordRef[] },
+  choice: Pick<SettingChoice, 'worst'>,
+  proof: { grade: Grade; cells: number; coupons: readonly RecordRef[] },
 ): Figure {
   return makeFigure({
     formula: 'settingFromWindow',
     value: choice.worst,
     unit: '',
     inputs: [
-      ...evidence.coupons.map((ref) =>
-        decisive('scrubbed coupon', evidence.sameRevisions ? 'proved' : 'carried', {
-          value: `${evidence.cells} cells`,
-          ref,
-        }),
-      ),
+      ...proof.coupons.map((ref) => decisive('scrubbed coupon', proof.grade, { value: `${proof.cells} cells`, ref })),
       supporting('weak prior: slopes in the ratio of heat index and dose', 'guess'),
     ],
   });
 }
 
 type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
+type GridPoint = Omit<SettingChoice, 'holds' | 'worst' | 'binding'>;
 type Raster = Omit<GridPoint, keyof Power>;
-type GridPoint = Pick<SettingChoice, 'powerPercent' | 'powerW' | 'speedMmPerS' | 'intervalMm' | 'passes' | 'seconds'>;
 
-/** Every percent × speed × tested interval and passes within the tested powers, with the time of its job. */
+/** Every percent × speed × tested rest within the tested powers, with the time of its job. */
 function grid(fit: WindowFit, job: SettingJob): GridPoint[] {
   const { powers, rasters } = tested(fit, job);
   return rasters.flatMap((raster) => powers.map((power) => at(raster, power)));
 }
 
 /** Written out: thousands of these are made for a window. */
-function at({ speedMmPerS, intervalMm, passes, seconds }: Raster, { powerPercent, powerW }: Power): GridPoint {
-  return { powerPercent, powerW, speedMmPerS, intervalMm, passes, seconds };
+function at(raster: Raster, { powerPercent, powerW }: Power): GridPoint {
+  const { speedMmPerS, intervalMm, passes, seconds, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = raster;
+  return {
+    ...{ powerPercent, powerW, speedMmPerS, intervalMm, passes, seconds },
+    ...{ hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
+  };
 }
 
-/** The two sides of the grid: powers within the tested ones, and rasters (speed, interval, passes), which alone make the time of the job. */
+/** The two sides of the grid: powers within the tested ones, and rasters (speed and all the rest), which alone make the time of the job. */
 function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
   const wattsTested = fit.cells.map((cell) => cell.powerW);
   const [least, most] = [Math.min(...wattsTested) * (1 - 1e-9), Math.max(...wattsTested) * (1 + 1e-9)];
@@ -154,15 +151,40 @@ function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Ra
     powerW: deliveredPower(i + 1, job.power),
   })).filter(({ powerW }) => powerW >= least && powerW <= most);
   const speeds = speedGrid(fit, job);
-  const rasters = unique(fit.cells.map((cell) => cell.intervalMm)).flatMap((intervalMm) =>
-    unique(fit.cells.map((cell) => cell.passes)).flatMap((passes) =>
-      speeds.map((speedMmPerS) => ({
-        ...{ intervalMm, passes, speedMmPerS },
-        seconds: rasterTime({ ...job, intervalMm, speedMmPerS, passes }, job.motion),
-      })),
-    ),
+  const rasters = testedRests(fit.cells).flatMap((rest) =>
+    speeds.map((speedMmPerS) => ({
+      ...rest,
+      speedMmPerS,
+      seconds: rasterTime({ ...job, ...rest, speedMmPerS, passes: rest.passes * (rest.hatches ?? 1) }, job.motion),
+    })),
   );
   return { powers, rasters };
+}
+
+/** All that was tested together besides power and speed, each once. */
+function testedRests(cells: readonly WindowCell[]): WindowRest[] {
+  const rests = cells.map(({ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs }) => ({
+    ...{ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
+  }));
+  return [...new Map(rests.map((rest) => [JSON.stringify(rest), rest])).values()];
+}
+
+/**
+ * Whether a point lies inside what the scrubbed cells tried: the hull of the cells of its own line interval. What holds at 0.05 mm and
+ * at 0.08 mm says nothing sure of 0.06 mm.
+ */
+function triedPlaces(fit: WindowFit): (point: WindowPoint) => boolean {
+  const hulls = new Map<number, number[][]>();
+  return (point) => {
+    let hull = hulls.get(point.intervalMm);
+    if (!hull) {
+      hull = fit.cells
+        .filter(({ intervalMm }) => samePart('intervalMm', intervalMm, point.intervalMm))
+        .map((cell) => placeIn(fit, { ...cell, intervalMm: point.intervalMm }));
+      hulls.set(point.intervalMm, hull);
+    }
+    return insideHull(placeIn(fit, point), hull);
+  };
 }
 
 function speedGrid(fit: WindowFit, job: SettingJob): number[] {
@@ -185,14 +207,7 @@ export function judgeSetting(
   point: WindowPoint,
   tolerance: ToleranceBox,
 ): { holds: number; worst: number; inside: boolean } {
-  const z = logPoint(point);
-  return {
-    ...chances(fit, z, tolerance),
-    inside: insideHull(
-      z,
-      fit.cells.map((cell) => logPoint(cell)),
-    ),
-  };
+  return { ...chances(fit, placeIn(fit, point), tolerance), inside: triedPlaces(fit)(point) };
 }
 
 /** ln of how far power may sag (focus drift counted as lost power) and swing up. */
@@ -201,16 +216,6 @@ function tolerated(tolerance: ToleranceBox): { down: number; up: number } {
     down: Math.log(1 - tolerance.powerShare) + Math.log(1 - tolerance.focusShare),
     up: Math.log(1 + tolerance.powerShare),
   };
-}
-
-const PARAMETERS = 6;
-
-/** Linear predictor of a draw, without an object for it: this is the innermost loop of the search. */
-function etaOfDraw(fit: WindowFit, z: readonly number[], at: number): number {
-  const { draws, centre } = fit;
-  let eta = 0;
-  for (let k = 0; k < centre.length; k += 1) eta += draws[at + 2 + k]! * (z[k]! - centre[k]!);
-  return eta;
 }
 
 /** Chance of holding at the worse end of the tolerance box under a draw; the ends are where it is least. */
@@ -228,10 +233,10 @@ function fifthPercentile(count: number): number {
 /** Whether the 5th percentile of the worst case reaches a bound; stops as soon as too many draws fall short. */
 function meetsBound(fit: WindowFit, z: readonly number[], tolerance: ToleranceBox, bound: number): boolean {
   const box = tolerated(tolerance);
+  const stride = drawStride(fit);
   let short = 0;
   for (let d = 0; d < fit.drawCount; d += 1) {
-    const at = d * PARAMETERS;
-    if (worstOfDraw(fit, etaOfDraw(fit, z, at), at, box) < bound) {
+    if (worstOfDraw(fit, etaOfDraw(fit, z, d), d * stride, box) < bound) {
       short += 1;
       if (short > fifthPercentile(fit.drawCount)) return false;
     }
@@ -244,11 +249,12 @@ function chances(fit: WindowFit, z: readonly number[], tolerance: ToleranceBox):
   const atFit = linear(fit, z, -1);
   if (between(atFit.low - atFit.eta, atFit.high - atFit.eta) < 0.3) return { holds: 0, worst: 0 };
   const box = tolerated(tolerance);
+  const stride = drawStride(fit);
   const worst = new Float64Array(fit.drawCount);
   let sum = 0;
   for (let d = 0; d < fit.drawCount; d += 1) {
-    const at = d * PARAMETERS;
-    const eta = etaOfDraw(fit, z, at);
+    const at = d * stride;
+    const eta = etaOfDraw(fit, z, d);
     sum += between(fit.draws[at]! - eta, fit.draws[at + 1]! - eta);
     worst[d] = worstOfDraw(fit, eta, at, box);
   }
@@ -264,10 +270,6 @@ function bindingOf(choice: SettingChoice, fit: WindowFit, job: SettingJob): Bind
   }
   const fastest = Math.max(...fit.cells.map((cell) => cell.speedMmPerS));
   if (choice.speedMmPerS >= fastest * 0.999) return 'tested-range';
-  const faster = linear(fit, logPoint({ ...choice, speedMmPerS: choice.speedMmPerS * 1.03 }), -1);
+  const faster = linear(fit, placeIn(fit, { ...choice, speedMmPerS: choice.speedMmPerS * 1.03 }), -1);
   return faster.eta - faster.low < faster.high - faster.eta ? 'too-little' : 'too-much';
-}
-
-function unique(values: readonly number[]): number[] {
-  return [...new Set(values)];
 }

@@ -1,4 +1,5 @@
-import { linear, logPoint, type WindowFit, type WindowPoint } from './fit-window.js';
+import { drawStride, linear, placeIn, type WindowFit } from './fit-window.js';
+import type { WindowPoint } from './window-terms.js';
 
 const SPEED = 1;
 
@@ -9,10 +10,10 @@ const SPEED = 1;
  * @example { low: 0.93, high: 1.08 }: the speed at which it begins to be too little may lie 7 % below to 8 % above the fitted one
  */
 export function speedMargin(fit: WindowFit, point: WindowPoint): { low: number; high: number } {
-  const z = logPoint(point);
+  const z = placeIn(fit, point);
   const boundary = (draw: number): number => {
     const { eta, low } = linear(fit, z, draw);
-    const slope = draw < 0 ? fit.slopes[SPEED]! : fit.draws[draw * 6 + 2 + SPEED]!;
+    const slope = draw < 0 ? fit.slopes[SPEED]! : fit.draws[draw * drawStride(fit) + 2 + SPEED]!;
     return slope < 0 ? (low - eta) / slope : Number.NaN;
   };
   const fitted = boundary(-1);

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CoreError, seededRandom, standardNormal } from '../support/index.js';
-import { fitWindow, holdProbability, logPoint, outcomeProbabilities, type WindowCell } from './fit-window.js';
+import { fitWindow, holdProbability, placeIn, outcomeProbabilities, type WindowCell } from './fit-window.js';
 import { focusAsPower } from './focus-as-power.js';
 import { insideHull } from './hull.js';
 import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
 import { judgeSetting, settingFigure, settingFromWindow, type SettingJob } from './setting-from-window.js';
 import { windowMap } from './window-map.js';
+import { windowPlace } from './window-terms.js';
 
 const equipment = { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 };
 
@@ -89,7 +90,7 @@ describe('fit', () => {
 
   it('sits at the top of its likelihood: no small step does better', () => {
     const rows = cellsOf(5, GRID).map((cell) => ({
-      z: logPoint(cell).slice(0, 2),
+      z: windowPlace(cell).slice(0, 2),
       category: ['under', 'holds', 'over'].indexOf(cell.outcome),
     }));
     const fit = orderedLogit({ rows, categories: 3 });
@@ -138,19 +139,23 @@ describe('setting to use', () => {
     expect(fast!.speedMmPerS).toBeLessThan(100);
   });
 
-  it('carries a setting made on other revisions', () => {
+  it('is a figure of the grade that its proof earns', () => {
     const coupons = [{ kind: 'coupon', id: 'k' }];
-    expect(settingFigure(quickest!, { sameRevisions: true, cells: 80, coupons }).grade).toBe('proved');
-    expect(settingFigure(quickest!, { sameRevisions: false, cells: 80, coupons }).grade).toBe('carried');
+    expect(settingFigure(quickest!, { grade: 'proved', cells: 80, coupons }).grade).toBe('proved');
+    expect(settingFigure(quickest!, { grade: 'carried', cells: 80, coupons }).grade).toBe('carried');
     expect(() => settingFromWindow(fit, { ...job, bound: 2 })).toThrow(/bound/);
   });
 
   it('maps chances between 0 and 1, with the lower boundary under the upper', () => {
-    const map = windowMap(fit, { powersW: [20, 35, 50], speedsMmPerS: [60, 150, 400], intervalMm: 0.06, passes: 1 });
+    const map = windowMap(fit, {
+      powersW: [20, 35, 50],
+      speedsMmPerS: [60, 150, 400],
+      rest: { intervalMm: 0.06, passes: 1 },
+    });
     expect([...map.holds].every((chance) => chance >= 0 && chance <= 1)).toBe(true);
     map.lowerW.forEach((lower, i) => expect(lower).toBeLessThan(map.upperW[i]!));
     expect(
-      holdProbability(fit, logPoint({ powerW: map.lowerW[1]!, speedMmPerS: 150, intervalMm: 0.06, passes: 1 })),
+      holdProbability(fit, placeIn(fit, { powerW: map.lowerW[1]!, speedMmPerS: 150, intervalMm: 0.06, passes: 1 })),
     ).toBeGreaterThan(0.4);
   });
 

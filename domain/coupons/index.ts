@@ -1,3 +1,5 @@
 export * from './coupon-rules.js';
 export * from './picture-entries.js';
+export * from './proof.js';
 export * from './window-cells.js';
+export * from './window-families.js';

@@ -1,44 +1,117 @@
-import { deliveredPower, layoutCoupon, type Outcome, type Stage, type WindowCell } from '@unto/core';
-import type { Coupon, Reading } from '@unto/contract';
+import {
+  cellSetting,
+  deliveredPower,
+  layoutCoupon,
+  type CouponDesign,
+  type FiringNotes,
+  type KnownSetting,
+  type Outcome,
+  type Stage,
+} from '@unto/core';
+import type { Coupon, Firing, Reading } from '@unto/contract';
 import { couponLimits, powerSource, type FittedEquipment } from '../equipment/fitted-equipment.js';
 
-/** A scrubbed cell as the window takes it, with what was set on the panel. */
-export interface CouponWindowCell extends WindowCell {
-  readonly powerPercent: number;
+/** A scrubbed cell with its whole setting, as a window takes it. */
+export interface CouponWindowCell extends KnownSetting {
+  readonly outcome: Outcome;
+  readonly coats: number;
+  readonly byEye: boolean;
   readonly couponId: string;
 }
 
 interface WithReadings {
-  readonly readings: readonly Pick<Reading, 'stage' | 'entries'>[];
+  readonly readings: readonly Pick<Reading, 'stage' | 'source' | 'entries'>[];
 }
 
-/** Newest outcome of every cell at a stage. */
-export function newestOutcomes({ readings }: WithReadings, stage: Stage): Map<number, Outcome> {
-  const newest = new Map<number, Outcome>();
-  for (const reading of readings) {
-    if (reading.stage === stage) for (const { cell, outcome } of reading.entries) newest.set(cell, outcome);
+/** Newest outcome of every cell at a stage, and whether an eye judged it: no picture was read, or somebody took another outcome. */
+export function newestReads({ readings }: WithReadings, stage: Stage): Map<number, ReadOutcome> {
+  const newest = new Map<number, ReadOutcome>();
+  for (const reading of readings.filter((one) => one.stage === stage)) {
+    for (const { cell, outcome, proposed } of reading.entries)
+      newest.set(cell, { outcome, byEye: reading.source !== 'picture' || proposed !== outcome });
   }
   return newest;
 }
 
+/** Newest outcome of every cell at a stage. */
+export function newestOutcomes(coupon: WithReadings, stage: Stage): Map<number, Outcome> {
+  return new Map([...newestReads(coupon, stage)].map(([cell, { outcome }]) => [cell, outcome]));
+}
+
+/** A cell's outcome, and whether an eye judged it. */
+export interface ReadOutcome {
+  readonly outcome: Outcome;
+  readonly byEye: boolean;
+}
+
+/** A coupon as it was fired. */
+export interface FiredCoupon {
+  readonly id: string;
+  readonly design: CouponDesign;
+  readonly compoundId: string | null;
+  readonly focusOffsetMm: number;
+  readonly firing: Firing | null;
+}
+
+const NOT_NOTED: FiringNotes = { air: null, extraction: null, powerMode: null };
+
+/** What was sprayed under a cell: a compound by id, null where it was left bare. */
+function sprayedOn(coupon: FiredCoupon, cell: { readonly role: string; readonly compound: number }): string | null {
+  if (cell.role === 'bare') return null;
+  return coupon.design.compoundIds[cell.compound - 1] ?? coupon.compoundId;
+}
+
+/** Whether a coupon has cells of a compound, or bare ones (null). */
+export function bearsOn(coupon: Pick<FiredCoupon, 'design' | 'compoundId'>, compoundId: string | null): boolean {
+  const { design } = coupon;
+  if (compoundId === null) return coupon.compoundId === null || design.bareStrip;
+  return coupon.compoundId === compoundId || design.compoundIds.includes(compoundId);
+}
+
 /**
- * Scrubbed cells of a coupon that speak of its own compound in a single coat: those of the uncoated strip, of other compounds and of
- * heavier coats stay with the coupon.
- * @param outcomes newest scrubbed outcome by cell
+ * Scrubbed cells of a coupon that were sprayed with one compound (null: left bare), each with its whole setting. Watts are those
+ * frozen when it was fired; a coupon of before they were frozen takes them from the equipment it was made on.
+ * @param outcomes newest scrubbed outcome by cell @param equipment as it was when the coupon was fired
  */
 export function couponWindowCells(
-  coupon: Pick<Coupon, 'id' | 'design' | 'compoundId'>,
-  outcomes: ReadonlyMap<number, Outcome>,
+  coupon: FiredCoupon,
+  compoundId: string | null,
+  outcomes: ReadonlyMap<number, ReadOutcome>,
   equipment: FittedEquipment,
 ): CouponWindowCell[] {
   const { cells } = layoutCoupon(coupon.design, couponLimits(equipment));
-  return [...outcomes].flatMap(([index, outcome]) => {
+  const notes = coupon.firing ?? NOT_NOTED;
+  return [...outcomes].flatMap(([index, { outcome, byEye }]) => {
     const cell = cells[index];
-    if (!cell?.reachable || cell.role === 'bare' || cell.coats > 1) return [];
-    if (cell.compound > 1 && coupon.design.compoundIds[cell.compound - 1] !== coupon.compoundId) return [];
-    const { powerPercent, speedMmPerS, intervalMm } = cell;
-    const powerW = deliveredPower(powerPercent, powerSource(equipment));
-    const passes = cell.passes * cell.hatches;
-    return [{ powerPercent, powerW, speedMmPerS, intervalMm, passes, outcome, couponId: coupon.id }];
+    if (!cell?.reachable || sprayedOn(coupon, cell) !== compoundId) return [];
+    const powerW = coupon.firing?.cellW[index] ?? deliveredPower(cell.powerPercent, powerSource(equipment));
+    const setting = cellSetting(coupon.design, cell, { focusOffsetMm: coupon.focusOffsetMm, powerW, notes });
+    const { powerPercent, speedMmPerS } = cell;
+    return [
+      {
+        ...setting,
+        ...{ powerPercent, powerW, speedMmPerS, intervalMm: setting.intervalMm! },
+        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, couponId: coupon.id },
+      },
+    ];
   });
+}
+
+/** Watts at the part of every cell of a design on some equipment, in their order; null where the head cannot fire it. */
+export function cellWatts(design: CouponDesign, equipment: FittedEquipment): (number | null)[] {
+  const source = powerSource(equipment);
+  return layoutCoupon(design, couponLimits(equipment)).cells.map(({ reachable, powerPercent }) =>
+    reachable ? deliveredPower(powerPercent, source) : null,
+  );
+}
+
+/** A fired coupon as kept. */
+export function firedCoupon({
+  id,
+  design,
+  compoundId,
+  focusOffsetMm,
+  firing,
+}: Pick<Coupon, keyof FiredCoupon>): FiredCoupon {
+  return { id, design, compoundId, focusOffsetMm, firing };
 }

@@ -1,4 +1,12 @@
-import { placeChecks, prepareChecks, stationLine, type StationState, type TicketFacts } from '@unto/core';
+import {
+  openBeforeRun,
+  placeChecks,
+  prepareChecks,
+  stationLine,
+  type OpenStation,
+  type StationState,
+  type TicketFacts,
+} from '@unto/core';
 import type { Check, CompoundBody, Fitting, SubstrateBody, Ticket, TicketProgress } from '@unto/contract';
 import { holdsUnder, isOther } from '../place/fittings.js';
 
@@ -19,6 +27,11 @@ export function stationStates(facts: StationFacts, now: Date): StationState[] {
   return stationLine(ticketFacts(facts, now));
 }
 
+/** What stands in the way of firing some pieces of a ticket at a moment. */
+export function openForRun(facts: StationFacts, pieces: number, now: Date): OpenStation[] {
+  return openBeforeRun(ticketFacts(facts, now), pieces);
+}
+
 function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
   const { ticket, progress, substrate, compound, fitting } = facts;
   const coated = ticket.compoundId !== null;
@@ -34,11 +47,14 @@ function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
     placeNeeded: place.length,
     otherHead: isOther(fitting, ticket) ? facts.fittedName : null,
     coatedPieces: progress.coatedPieces,
+    unclockedPieces: progress.unclockedPieces,
+    offBandPieces: progress.offBandPieces,
     stored: progress.storedPieces ? { pieces: progress.storedPieces, past: isPast(progress.storedUntil, now) } : null,
     dryingLeftS: progress.dryingUntil === null ? null : secondsLeft(progress.dryingUntil, now),
     coupon: progress.coupon,
     recipe: progress.recipeNumber === null ? null : `recipe v${progress.recipeNumber}`,
     markedPieces: progress.markedPieces,
+    rejectedPieces: progress.rejectedPieces,
     runs: progress.runs,
     runsCleaned: progress.runsCleaned,
     runsJudged: progress.runsJudged,

@@ -6,13 +6,16 @@ import {
   METHOD_WORDS,
   METHODS,
   optionEstimates,
+  NO_EVIDENCE,
   pooledSpread,
+  type ChoiceEvidence,
   type CoatPlan,
   type CompoundJudgement,
   type MarkEvidence,
   type Method,
   type OptionFacts,
   type OptionJob,
+  uncoatedWay,
 } from '@unto/core';
 import type { ChoiceOptionView, InventoryItem, MethodView, Ticket } from '@unto/contract';
 import { coatPlanFor, sprayedMix, type FittedEquipment } from '@unto/domain';
@@ -29,6 +32,14 @@ interface Gathered {
   readonly pairing: PairingRate;
   readonly plan: CoatPlan | null;
 }
+
+const NOTHING_KNOWN: Gathered = {
+  compound: null,
+  own: NO_EVIDENCE,
+  near: NO_EVIDENCE,
+  pairing: { rate: null, coupons: 0, held: 0, byEye: false },
+  plan: null,
+};
 
 /** Every compound of the shop and every way without one, each with its judgement and what is known of it here. */
 export async function optionsOf(context: Context, place: Place): Promise<ChoiceOptionView[]> {
@@ -118,8 +129,10 @@ function compoundOption(
 /** Grams of a litre of denatured alcohol, the usual thinner (handbook value for ethanol, 0.79). */
 const THINNER_G_PER_L = 790;
 
-function uncoatedOption(method: Method, entry: Gathered, place: Place, job: OptionJob): ChoiceOptionView {
+/** A way without a coat; what was proved bare here speaks only for the way that this beam marks this part. */
+function uncoatedOption(method: Method, bare: Gathered, place: Place, job: OptionJob): ChoiceOptionView {
   const { head } = place.equipment;
+  const entry = method === uncoatedWay(place.part, head.wavelengthClass) ? bare : NOTHING_KNOWN;
   const judgement = judgeMethod(
     method,
     place.part,
@@ -149,8 +162,8 @@ function shared({ own, near, pairing }: Gathered, judgement: CompoundJudgement) 
   };
 }
 
-function proofOf({ held }: PairingRate): { provedCoupons: number } {
-  return { provedCoupons: held };
+function proofOf({ held, byEye }: PairingRate): ChoiceEvidence {
+  return { provedCoupons: held, byEye };
 }
 
 /** Every method, whether it can be done on this head, and where else it could. */

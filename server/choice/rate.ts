@@ -1,22 +1,30 @@
-import { Op } from 'sequelize';
 import {
   areaRate,
   decisive,
   fitWindow,
   makeFigure,
   quickestSetting,
+  rasterTime,
+  settingWords,
   speedMargin,
   type Figure,
-  type Grade,
-  rasterTime,
+  type KnownSetting,
+  type SettingChoice,
   type SettingJob,
-  type WindowCell,
-  type WindowPoint,
 } from '@unto/core';
 import type { Revisions, Ticket, Workshop } from '@unto/contract';
-import { sameRevisions, settingJob, windowEquipment, type FittedEquipment } from '@unto/domain';
-import { scrubbedCells } from '../coupons/window.js';
-import { list, type Context } from '../db/context.js';
+import {
+  familyJob,
+  proofOf,
+  settingIn,
+  settingJob,
+  windowEquipment,
+  type CouponWindowCell,
+  type FittedEquipment,
+  type WindowFamily,
+} from '@unto/domain';
+import { onOtherRevisions, scrubbedCells, scrubbedCoupons, type ScrubbedCells } from '../coupons/window.js';
+import type { Context } from '../db/context.js';
 
 /** The fits are for choosing, not for a recipe: one seed for all, so that a choice can be made again. */
 export const CHOICE_SEED = 17;
@@ -34,84 +42,72 @@ export interface PairingRate {
   readonly coupons: number;
   /** Of those, on its present revisions and with a cell that held. */
   readonly held: number;
+  /** Every cell that held there was judged by eye. */
+  readonly byEye: boolean;
+}
+
+/** What a pairing's rate is asked for. */
+interface RatePlace {
+  readonly ticket: Ticket;
+  readonly equipment: FittedEquipment;
+  readonly revisions: Revisions;
+  readonly compoundId: string | null;
+  readonly substrates: readonly string[];
+  readonly heads: readonly string[];
+  readonly shop: Workshop;
 }
 
 /**
  * The area rate of a compound on a ticket's mark: the quickest setting that holds in the window of its scrubbed coupons, on this very
  * pairing or carried over from substrates and heads of its kind. Null without a scrubbed coupon that held.
  */
-export async function pairingRate(
-  context: Context,
-  where: {
-    ticket: Ticket;
-    equipment: FittedEquipment;
-    revisions: Revisions;
-    compoundId: string | null;
-    substrates: readonly string[];
-    heads: readonly string[];
-    shop: Workshop;
-  },
-): Promise<PairingRate> {
+export async function pairingRate(context: Context, where: RatePlace): Promise<PairingRate> {
   const { ticket, compoundId, revisions } = where;
-  const rows = await list(context, 'coupons', {
-    where: {
-      compoundId,
-      substrateId: { [Op.in]: [...where.substrates] },
-      headId: { [Op.in]: [...where.heads] },
-      burntAt: { [Op.ne]: null },
-    },
-    order: [['number', 'DESC']],
-  });
-  const scrubbed = await scrubbedReadings(
-    context,
-    rows.map(({ id }) => id),
-  );
-  const known = rows.filter(({ id }) => scrubbed.has(id));
+  const known = await scrubbedCoupons(context, { compoundId, substrateIds: where.substrates, headIds: where.heads });
   const here = known.filter(
     (row) => row.substrateId === ticket.substrateId && row.headId === ticket.headId && row.lensId === ticket.lensId,
   );
-  const held = here.filter((row) => scrubbed.get(row.id) === true && sameRevisions(row.revisions, revisions)).length;
-  const own = await rateOf(context, here.slice(0, NEWEST), where);
-  if (own) return { rate: own, coupons: here.length, held };
+  const scrubbed = await scrubbedCells(context, here.slice(0, NEWEST), compoundId);
+  const others = new Set(onOtherRevisions(scrubbed.coupons, compoundId, revisions).map(({ id }) => id));
+  const holding = scrubbed.cells.filter(({ outcome, couponId }) => outcome === 'holds' && !others.has(couponId));
+  const own = {
+    coupons: here.length,
+    held: new Set(holding.map(({ couponId }) => couponId)).size,
+    byEye: holding.every(({ byEye }) => byEye),
+  };
+  const rate = rateOf(scrubbed, where);
+  if (rate) return { rate, ...own };
   const near = known.filter((row) => !here.includes(row) && row.headId === ticket.headId);
-  return { rate: await rateOf(context, near.slice(0, 1), where), coupons: here.length, held };
+  return { rate: rateOf(await scrubbedCells(context, near.slice(0, 1), compoundId), where), ...own };
 }
 
-/** Coupons with a scrubbed reading, and whether some cell held. */
-async function scrubbedReadings(context: Context, couponIds: readonly string[]): Promise<Map<string, boolean>> {
-  const rows = await list(context, 'readings', {
-    where: { couponId: { [Op.in]: [...couponIds] }, stage: 'scrubbed' },
-    attributes: ['couponId', 'entries'],
-  });
-  const found = new Map<string, boolean>();
-  for (const { couponId, entries } of rows)
-    found.set(couponId, found.get(couponId) === true || entries.some(({ outcome }) => outcome === 'holds'));
-  return found;
+/** The rate by the first family of cells that tells one; families with most cells come first. */
+function rateOf(scrubbed: ScrubbedCells, where: RatePlace): Figure | null {
+  for (const family of scrubbed.families) {
+    const rate = familyRate(family, scrubbed.coupons, where);
+    if (rate) return rate;
+  }
+  return null;
 }
 
-async function rateOf(
-  context: Context,
-  rows: readonly { id: string; revisions: Revisions; substrateId: string }[],
-  where: { ticket: Ticket; equipment: FittedEquipment; revisions: Revisions; shop: Workshop },
-): Promise<Figure | null> {
-  if (rows.length === 0) return null;
-  const { ticket, equipment, revisions, shop } = where;
-  const { cells } = await scrubbedCells(
-    context,
-    rows.map(({ id }) => id),
-  );
+function familyRate(family: WindowFamily, coupons: ScrubbedCells['coupons'], where: RatePlace): Figure | null {
+  const { cells, couponIds } = family;
   if (!cells.some(({ outcome }) => outcome === 'holds')) return null;
+  const { ticket, equipment, revisions, shop, compoundId } = where;
+  const rows = coupons.filter(({ id }) => couponIds.includes(id));
   const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED });
   const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
-  const job = settingJob(equipment, mark, shop, TYPICAL_SPEED);
+  const job = familyJob(family, settingJob(equipment, mark, shop, TYPICAL_SPEED));
   const proved = quickestSetting(fit, job);
   // Nothing meets the shop's bound: the quickest that more likely holds than not, or else the quickest cell that held, says how fast
   // it may be, as a carried number.
   const setting = proved ?? quickestSetting(fit, { ...job, bound: EVEN_BET }) ?? quickestHeld(cells, job);
-  const same = rows.every((row) => sameRevisions(row.revisions, revisions));
+  const whole = settingIn(family, setting);
+  const others = onOtherRevisions(rows, compoundId, revisions).map(({ design }) => design.code);
+  const terms = { fit, equipment: windowEquipment(equipment), tolerance: job.tolerance, bound: job.bound };
+  const { grade } = proofOf(family, whole, { ...terms, otherRevisions: others });
   const here = rows.every(({ substrateId }) => substrateId === ticket.substrateId);
-  const grade: Grade = same && proved ? 'proved' : 'carried';
-  const value = areaRate({ ...job, ...setting }, job.motion);
+  const value = areaRate(rasterOf(whole, job), job.motion);
   const margin = speedMargin(fit, setting);
   const apart = here ? 1 : CARRIED_FACTOR;
   return makeFigure({
@@ -121,18 +117,20 @@ async function rateOf(
     interval: { low: (value * margin.low) / apart, high: value * margin.high * apart, level: 0.9 },
     inputs: [
       ...rows.map(({ id }) => decisive('scrubbed coupon', grade, { ref: { kind: 'coupon', id } })),
-      decisive('quickest setting that holds', grade, { value: settingWords(setting) }),
+      decisive('quickest setting that holds', grade, { value: settingWords(whole) }),
     ],
   });
 }
 
-/** Of the cells that held the one with the shortest job. */
-function quickestHeld(cells: readonly WindowCell[], job: SettingJob): WindowCell {
-  const seconds = (cell: WindowCell) => rasterTime({ ...job, ...cell }, job.motion);
-  return cells.filter(({ outcome }) => outcome === 'holds').sort((a, b) => seconds(a) - seconds(b))[0]!;
+/** Rows of the job at a setting: crossed ones are run twice. */
+function rasterOf({ speedMmPerS, intervalMm, passes, hatches }: KnownSetting, job: SettingJob) {
+  const { widthMm, heightMm, directions } = job;
+  return { widthMm, heightMm, directions, speedMmPerS, intervalMm, passes: passes * hatches };
 }
 
-function settingWords({ powerW, speedMmPerS, intervalMm, passes }: WindowPoint): string {
-  const again = passes > 1 ? ` · ${passes} passes` : '';
-  return `${Number(powerW.toPrecision(3))} W · ${Number(speedMmPerS.toPrecision(3))} mm/s · ${intervalMm} mm${again}`;
+/** Of the cells that held the one with the shortest job. */
+function quickestHeld(cells: readonly CouponWindowCell[], job: SettingJob): SettingChoice {
+  const seconds = (cell: CouponWindowCell) => rasterTime(rasterOf(cell, job), job.motion);
+  const cell = cells.filter(({ outcome }) => outcome === 'holds').sort((a, b) => seconds(a) - seconds(b))[0]!;
+  return { ...cell, seconds: seconds(cell), holds: 0, worst: 0, binding: null };
 }

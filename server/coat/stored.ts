@@ -5,6 +5,7 @@ import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
+import { progressOf } from '../progress/service.js';
 import { ticketTitles } from '../tickets/titles.js';
 
 /** Lays coated, dry pieces on the shelf under the handling rule and shelf life of their compound as it stands. */
@@ -16,6 +17,10 @@ export async function storeCoat(context: Context, ticketId: string, request: Sto
     if (wet)
       throw new ApiError('wrong-stage', `“${wet.label}” still dries. A wet coat is not stored: wait for its gloss.`);
     const stored = await storedPieces(context, ticketId);
+    const { coatedPieces, markedPieces } = (await progressOf(context, [ticketId])).get(ticketId)!;
+    const lying = Math.max(0, coatedPieces - markedPieces - stored);
+    if (request.pieces > lying)
+      throw fault('pieces', `${lying} coated pieces lie unmarked and not stored: weigh the others as coated first.`);
     if (stored + request.pieces > ticket.pieces)
       throw fault('pieces', `The ticket has ${ticket.pieces} pieces, and ${stored} of them are stored already.`);
     const compound = await inventoryItem(context, 'compound', ticket.compoundId);

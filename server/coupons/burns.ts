@@ -12,6 +12,7 @@ import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
+import { freezeFiring } from './firing.js';
 import { getCoupon } from './view.js';
 import { couponOnEquipment, couponProgram } from './setup.js';
 
@@ -37,6 +38,12 @@ export async function startBurn(context: Context, couponId: string, request: Sta
         'This head takes no G-code: bring it the SVG or DXF, and say when it is burnt.',
       );
     await refuseBusy(controller, context);
+    const { air, extraction, laserOn } = request;
+    const powerMode = laserOn === 'M3' ? 'constant' : 'scaled';
+    await context.models.coupons.update(await freezeFiring(context, coupon, { air, extraction, powerMode }), {
+      where: { id: couponId },
+      transaction: context.transaction ?? null,
+    });
     const row = {
       id: request.id,
       couponId,

@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { DESIGN, fillInventory, openTestRig, storeBody, ticketBody, type TestRig } from '../testing/rig.js';
+import { PLAIN_SETTING } from '@unto/core';
+import {
+  BURNT,
+  DESIGN,
+  fillInventory,
+  FIRED,
+  openTestRig,
+  storeBody,
+  ticketBody,
+  type TestRig,
+} from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -34,7 +44,7 @@ async function scrubbedCoupon(ticketId: string) {
     design: DESIGN,
   });
   expect(made.status).toBe(200);
-  await rig.call('PUT', `/api/coupons/${id}/burnt`, { version: 1 });
+  await rig.call('PUT', `/api/coupons/${id}/burnt`, BURNT);
   // Speeds 60, 120, 240, 480 down; powers 40, 70, 100 across.
   const outcomes = [
     'holds',
@@ -97,7 +107,7 @@ describe('coupons and recipes', () => {
     const { body: coupon } = await send({});
     const reading = { id: randomUUID(), stage: 'rinsed', source: 'entered', entries: [{ cell: 0, outcome: 'holds' }] };
     expect((await rig.call('POST', `/api/coupons/${coupon.id}/readings`, reading)).body.detail).toMatch(/burnt/);
-    await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, { version: 1 });
+    await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT);
     expect(
       (
         await rig.call('POST', `/api/coupons/${coupon.id}/readings`, {
@@ -120,17 +130,24 @@ describe('coupons and recipes', () => {
       powerPercent: 85,
       speedMmPerS: 95,
       intervalMm: 0.06,
-      passes: 1,
-      focusOffsetMm: 0,
+      ...PLAIN_SETTING,
+      directions: 'two-way',
+      ...FIRED,
       seed: 7,
       ...change,
     });
     const inside = (await rig.call('POST', '/api/recipes', recipe({}))).body;
     expect(inside.fit).toMatchObject({ seed: 7, bound: 0.8, cells: 12, insideHull: true });
-    expect(['proved', 'carried']).toContain(inside.grade);
-    expect(inside.grade).toBe(inside.worst.value >= 0.8 ? 'proved' : 'carried');
+    // Its outcomes were typed, not read from a picture.
+    expect(inside.grade).toBe(inside.worst.value >= 0.8 ? 'proved by eye' : 'carried');
+    const blown = (await rig.call('POST', '/api/recipes', recipe({ air: 'on' }))).body;
+    expect(blown.grade).toBe('carried');
+    expect(blown.because).toContain('air assist: on, but off on the coupon');
+    expect((await rig.call('POST', '/api/recipes', recipe({ frequencyKHz: 40 }))).body.faults[0].path).toBe(
+      'frequencyKHz',
+    );
     const outside = (await rig.call('POST', '/api/recipes', recipe({ intervalMm: 0.1 }))).body;
-    expect([outside.fit.insideHull, outside.grade, outside.number]).toEqual([false, 'carried', 2]);
+    expect([outside.fit.insideHull, outside.grade, outside.number]).toEqual([false, 'carried', 3]);
     const {
       body: { records: lens },
     } = await rig.call('GET', '/api/inventory?kind=lens');
@@ -142,5 +159,48 @@ describe('coupons and recipes', () => {
     expect((await rig.call('POST', '/api/recipes', recipe({ speedMmPerS: 900 }))).body.faults[0].path).toBe(
       'speedMmPerS',
     );
+  });
+
+  it('freezes what is in force as it is fired: a later calibration or revision changes no past number', async () => {
+    const { ticket } = await ticketOf();
+    await withCompound(ticket);
+    const { body: made } = await rig.call('POST', '/api/coupons', {
+      ...{ id: randomUUID(), ticketId: ticket.id, substrateId: ids.substrate, compoundId: ids.compound },
+      ...{ headId: ids.head, lensId: ids.lens, focusOffsetMm: 0, design: DESIGN },
+    });
+    expect(made.firing).toBeNull();
+    const recalibrate = (watts: number, meteredOn: string) =>
+      rig.call('POST', '/api/inventory', {
+        id: randomUUID(),
+        kind: 'calibration',
+        body: {
+          ...storeBody('calibration', ids),
+          meteredOn,
+          rows: [20, 100].map((percent) => ({ percent, watts: (watts * percent) / 100 })),
+        },
+      });
+    // Between design and firing the head was metered again: what is in force at the firing counts.
+    await recalibrate(40, '2026-05-01');
+    await rig.call('PUT', `/api/coupons/${made.id}/burnt`, BURNT);
+    await rig.call('POST', `/api/coupons/${made.id}/readings`, {
+      ...{ id: randomUUID(), stage: 'scrubbed', source: 'entered', entries: [{ cell: 2, outcome: 'holds' }] },
+    });
+    const cells = async () =>
+      (await rig.call('GET', `/api/tickets/${ticket.id}/window-cells`)).body.cells.filter(
+        ({ couponId }: any) => couponId === made.id,
+      );
+    const before = await cells();
+    expect(before[0]).toMatchObject({ powerPercent: 100, powerW: 40, air: 'off', byEye: true });
+    const [row]: any[] = await rig.sql(`SELECT firing, revisions FROM coupons WHERE id = '${made.id}'`);
+    expect(row.firing.cellW[2]).toBe(40);
+    expect(row.revisions.calibration).not.toBe(made.revisions.calibration);
+    await recalibrate(20, '2026-06-01');
+    const head = (await rig.call('GET', '/api/inventory?kind=head')).body.records.find(
+      ({ id }: any) => id === ids.head,
+    );
+    await rig.call('PUT', `/api/inventory/${ids.head}`, { version: head.version, body: { ...head.body, ratedW: 90 } });
+    expect(await cells()).toEqual(before);
+    const kept = (await rig.call('GET', `/api/tickets/${ticket.id}/window-cells`)).body.coupons;
+    expect(kept.find(({ id }: any) => id === made.id).sameRevisions).toBe(false);
   });
 });

@@ -1,9 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { usualRules } from '@unto/core';
+import { PLAIN_SETTING, usualRules } from '@unto/core';
 import type { Controller, ControllerJob, ControllerReport } from '@unto/contract';
 import { couponRules } from '@unto/domain';
-import { DESIGN, fillInventory, openTestRig, storeBody, ticketBody, type TestRig } from '../testing/rig.js';
+import {
+  BURNT,
+  DESIGN,
+  fillInventory,
+  FIRED,
+  openTestRig,
+  storeBody,
+  ticketBody,
+  type TestRig,
+} from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -67,7 +76,13 @@ async function newCoupon(change: object = {}) {
   return body;
 }
 const start = (coupon: { id: string; version: number }) =>
-  rig.call('POST', `/api/coupons/${coupon.id}/burns`, { id: randomUUID(), version: coupon.version, laserOn: 'M3' });
+  rig.call('POST', `/api/coupons/${coupon.id}/burns`, {
+    id: randomUUID(),
+    version: coupon.version,
+    laserOn: 'M3',
+    air: 'off',
+    extraction: 'on',
+  });
 const look = (burn: { id: string }) => rig.call('PUT', `/api/burns/${burn.id}/look`);
 const row = async (id: string) =>
   (
@@ -178,7 +193,7 @@ const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
 /** A burnt coupon, and a picture of it whose cells have some contrasts. */
 async function burntCoupon() {
   const coupon = await newCoupon();
-  return (await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, { version: 1 })).body;
+  return (await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT)).body;
 }
 let files = 0;
 async function keptFile(): Promise<string> {
@@ -313,14 +328,17 @@ describe('pictures of a coupon', () => {
 });
 
 describe('a step test on the one piece there is', () => {
+  const REST = { ...PLAIN_SETTING, directions: 'two-way', ...FIRED };
   const step = (ticketId: string, speedMmPerS: number, outcome: string) =>
     rig.call('POST', `/api/tickets/${ticketId}/test-steps`, {
       ...{ id: randomUUID(), powerPercent: 90, speedMmPerS, intervalMm: 0.06, outcome, note: 'inside the foot' },
+      ...REST,
     });
   const recipe = (ticketId: string, speedMmPerS: number) =>
     rig.call('POST', '/api/recipes', {
       ...{ id: randomUUID(), ticketId, kind: 'step test', couponIds: [], powerPercent: 90, speedMmPerS },
-      ...{ intervalMm: 0.06, passes: 1, focusOffsetMm: 0, seed: 0 },
+      ...{ intervalMm: 0.06, seed: 0 },
+      ...REST,
     });
 
   it('ends at the first cell that holds, and proves that setting for that piece alone', async () => {
@@ -331,7 +349,11 @@ describe('a step test on the one piece there is', () => {
     expect(body.map(({ outcome }: { outcome: string }) => outcome)).toEqual(['lost', 'holds']);
     expect((await step(ticket.id, 200, 'over')).body.detail).toMatch(/ended at the cell that held/);
     expect((await recipe(ticket.id, 480)).body.faults[0].message).toMatch(/No tiny cell held at this setting/);
-    expect((await recipe(ticket.id, 300)).body).toMatchObject({ kind: 'step test', grade: 'proved', worst: null });
+    expect((await recipe(ticket.id, 300)).body).toMatchObject({
+      kind: 'step test',
+      grade: 'proved by eye',
+      worst: null,
+    });
     const batch = ticketBody(ids, { pieces: 4 });
     await rig.call('POST', '/api/tickets', batch);
     await step(batch.id, 300, 'holds');

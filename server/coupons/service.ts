@@ -1,11 +1,13 @@
 import { layoutCoupon, type CouponDesign } from '@unto/core';
-import type { Coupon, CreateCoupon } from '@unto/contract';
+import type { Coupon, CreateCoupon, MarkBurnt } from '@unto/contract';
 import { couponLimits } from '@unto/domain';
 import { createOnce, find, insert, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { loadEquipment, requireInUse } from '../inventory/service.js';
+import { refuseWetCoat } from '../timers/wet-coat.js';
+import { freezeFiring } from './firing.js';
 import { getCoupon } from './view.js';
 
 export async function createCoupon(context: Context, request: CreateCoupon): Promise<Coupon> {
@@ -30,6 +32,7 @@ export async function createCoupon(context: Context, request: CreateCoupon): Pro
       createdAt: context.now,
       burntAt: null,
       burntCells: null,
+      firing: null,
       byId: context.actor,
     });
   });
@@ -69,11 +72,15 @@ export async function redesignCoupon(
   return getCoupon(context, id);
 }
 
-export async function markBurnt(context: Context, id: string, version: number): Promise<Coupon> {
+/** Says that a coupon was fired by hand, and freezes what is in force. A wet coat is never fired. */
+export async function markBurnt(context: Context, id: string, { version, notes }: MarkBurnt): Promise<Coupon> {
   const stored = await find(context, 'coupons', id, { lock: true });
   requireVersion(stored.version, version, await getCoupon(context, id));
-  if (!stored.burntAt) await requireFitted(context, stored);
-  if (!stored.burntAt) await change(context, id, { burntAt: context.now, version: stored.version + 1 });
+  if (stored.burntAt) return getCoupon(context, id);
+  await requireFitted(context, stored);
+  if (stored.ticketId) await refuseWetCoat(context, stored.ticketId);
+  const frozen = await freezeFiring(context, stored, notes);
+  await change(context, id, { ...frozen, burntAt: context.now, version: stored.version + 1 });
   return getCoupon(context, id);
 }
 

@@ -3,7 +3,7 @@ import type { BurnSetup, SprayedBlock } from '@unto/contract';
 import { couponLimits, burnSetup, rowMotion, type FittedEquipment } from '@unto/domain';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { loadEquipment, inventoryItem } from '../inventory/service.js';
+import { equipmentOf, inventoryItem, loadEquipment } from '../inventory/service.js';
 
 /** A coupon as it is to be burnt: laid out, with its head and what lies under it. */
 export interface CouponOnEquipment {
@@ -12,8 +12,11 @@ export interface CouponOnEquipment {
   readonly setup: BurnSetup;
 }
 
+/** A coupon on its equipment: as it stands before it is fired, as it stood then afterwards. */
 export async function couponOnEquipment(context: Context, coupon: Rows['coupons']): Promise<CouponOnEquipment> {
-  const { equipment } = await loadEquipment(context, coupon);
+  const equipment = coupon.firing
+    ? await equipmentOf(context, coupon.revisions)
+    : (await loadEquipment(context, coupon)).equipment;
   const layout = layoutCoupon(coupon.design, couponLimits(equipment));
   const { design, focusOffsetMm } = coupon;
   const blocks = await sprayedBlocks(context, coupon, layout);

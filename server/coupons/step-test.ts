@@ -1,6 +1,6 @@
 import { deliveredPower } from '@unto/core';
 import type { CreateTestStep, KeptTestStep } from '@unto/contract';
-import { powerSource } from '@unto/domain';
+import { checkPulsed, powerSource } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
@@ -22,6 +22,7 @@ export async function createTestStep(
     if (earlier.some(({ outcome }) => outcome === 'holds'))
       throw new ApiError('wrong-stage', 'This step test ended at the cell that held: firing on can only do harm.');
     const powerW = deliveredPower(request.powerPercent, powerSource(equipment));
+    checkPulsed(request, equipment);
     if (powerW <= 0)
       throw fault('powerPercent', `${equipment.head.name} fires from ${equipment.head.firingThresholdPercent} %.`);
     await insert(context, 'testSteps', {

@@ -1,81 +1,115 @@
-import { Op } from 'sequelize';
-import type { TicketWindow } from '@unto/contract';
-import { couponWindowCells, sameRevisions, type CouponWindowCell } from '@unto/domain';
-import type { Outcome } from '@unto/core';
+import { literal, Op } from 'sequelize';
+import type { Revisions, TicketWindow } from '@unto/contract';
+import {
+  bearsOn,
+  couponWindowCells,
+  firedRevisions,
+  sameRevisions,
+  windowFamilies,
+  type CouponWindowCell,
+  type ReadOutcome,
+  type WindowFamily,
+} from '@unto/domain';
 import { find, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { loadEquipment } from '../inventory/service.js';
+import { equipmentOf, loadEquipment } from '../inventory/service.js';
 
-/** Coupons with a scrubbed reading and their cells as a window takes them. */
+/** Coupons with scrubbed cells of one compound (null: left bare), and those cells with their settings. */
 export interface ScrubbedCells {
-  readonly coupons: Rows['coupons'][];
-  readonly cells: CouponWindowCell[];
+  readonly coupons: readonly Rows['coupons'][];
+  readonly cells: readonly CouponWindowCell[];
+  readonly families: readonly WindowFamily[];
 }
 
-/** Scrubbed cells of some coupons, in the order these are given. */
-export async function scrubbedCells(context: Context, couponIds: readonly string[]): Promise<ScrubbedCells> {
-  const rows = await list(context, 'coupons', { where: { id: { [Op.in]: [...couponIds] } } });
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  const coupons = await Promise.all(couponIds.map((id) => byId.get(id) ?? find(context, 'coupons', id)));
-  return { coupons, cells: await cellsOf(context, coupons) };
+/** What was fired where: a compound (null: bare metal) on substrates, under heads. */
+export interface Pairing {
+  readonly compoundId: string | null;
+  readonly substrateIds: readonly string[];
+  readonly headIds: readonly string[];
+  readonly lensId?: string | undefined;
 }
 
-/** The scrubbed coupons of a ticket's pairing, newest first, and their cells: what its window is fitted to. */
+/** Coupons of a pairing with a scrubbed reading, newest first: those that were sprayed with it whole, in part, or left bare in part. */
+export async function scrubbedCoupons(context: Context, pairing: Pairing): Promise<Rows['coupons'][]> {
+  const { substrateIds, headIds, lensId } = pairing;
+  const rows = await list(context, 'coupons', {
+    where: {
+      substrateId: { [Op.in]: [...substrateIds] },
+      headId: { [Op.in]: [...headIds] },
+      ...(lensId ? { lensId } : {}),
+      burntAt: { [Op.ne]: null },
+      id: { [Op.in]: literal(`(SELECT coupon_id FROM readings WHERE stage = 'scrubbed')`) },
+    },
+    order: [['number', 'DESC']],
+  });
+  return rows.filter((coupon) => bearsOn(coupon, pairing.compoundId));
+}
+
+/** The scrubbed cells of some coupons that speak of one compound, in families. */
+export async function scrubbedCells(
+  context: Context,
+  coupons: readonly Rows['coupons'][],
+  compoundId: string | null,
+): Promise<ScrubbedCells> {
+  const outcomes = await scrubbedOutcomes(
+    context,
+    coupons.map(({ id }) => id),
+  );
+  // Coupons of a pairing were mostly fired on the same revisions: each is looked up once.
+  const equipment = new Map<string, ReturnType<typeof equipmentOf>>();
+  const under = ({ revisions }: Rows['coupons']) => {
+    const key = JSON.stringify({ ...revisions, compound: null });
+    if (!equipment.has(key)) equipment.set(key, equipmentOf(context, revisions));
+    return equipment.get(key)!;
+  };
+  const cells: CouponWindowCell[] = [];
+  for (const coupon of coupons)
+    cells.push(...couponWindowCells(coupon, compoundId, outcomes.get(coupon.id) ?? new Map(), await under(coupon)));
+  return { coupons, cells, families: windowFamilies(cells) };
+}
+
+/** Coupons among some that were fired on other revisions than these, as far as a compound is concerned. */
+export function onOtherRevisions(
+  coupons: readonly Rows['coupons'][],
+  compoundId: string | null,
+  revisions: Revisions,
+): Rows['coupons'][] {
+  return coupons.filter((coupon) => !sameRevisions(firedRevisions(coupon, compoundId), revisions));
+}
+
+/** The scrubbed coupons of a ticket's pairing, newest first, and their cells: what its windows are fitted to. */
 export async function ticketWindow(context: Context, ticketId: string): Promise<TicketWindow> {
   const ticket = await find(context, 'tickets', ticketId);
   const { substrateId, compoundId, headId, lensId } = ticket;
-  const scrubbed = await list(context, 'couponStages', { where: { stage: 'scrubbed' }, attributes: ['couponId'] });
-  const coupons = await list(context, 'coupons', {
-    where: { substrateId, compoundId, headId, lensId, id: { [Op.in]: scrubbed.map(({ couponId }) => couponId) } },
-    order: [['number', 'DESC']],
-  });
-  const cells = await cellsOf(context, coupons);
+  const pairing = { compoundId, substrateIds: [substrateId], headIds: [headId], lensId };
+  const { coupons, cells } = await scrubbedCells(context, await scrubbedCoupons(context, pairing), compoundId);
   const { revisions } = await loadEquipment(context, ticket);
+  const others = new Set(onOtherRevisions(coupons, compoundId, revisions));
   return {
     coupons: coupons.map((coupon) => ({
       id: coupon.id,
       code: coupon.design.code,
       version: coupon.version,
-      focusOffsetMm: coupon.focusOffsetMm,
-      sameRevisions: sameRevisions(coupon.revisions, revisions),
+      sameRevisions: !others.has(coupon),
       cells: coupon.cells,
     })),
-    cells,
+    cells: [...cells],
   };
-}
-
-async function cellsOf(context: Context, coupons: readonly Rows['coupons'][]): Promise<CouponWindowCell[]> {
-  const outcomes = await scrubbedOutcomes(
-    context,
-    coupons.map(({ id }) => id),
-  );
-  // Coupons of a pairing mostly stood under the same head and lens: each is looked up once.
-  const equipment = new Map<string, ReturnType<typeof loadEquipment>>();
-  const under = (coupon: Rows['coupons']) => {
-    const { substrateId, headId, lensId } = coupon;
-    const key = [substrateId, headId, lensId].join();
-    if (!equipment.has(key)) equipment.set(key, loadEquipment(context, { substrateId, headId, lensId }));
-    return equipment.get(key)!;
-  };
-  const cells: CouponWindowCell[] = [];
-  for (const coupon of coupons)
-    cells.push(...couponWindowCells(coupon, outcomes.get(coupon.id) ?? new Map(), (await under(coupon)).equipment));
-  return cells;
 }
 
 /** Newest scrubbed outcome of every cell, by coupon. */
 async function scrubbedOutcomes(
   context: Context,
   couponIds: readonly string[],
-): Promise<ReadonlyMap<string, ReadonlyMap<number, Outcome>>> {
+): Promise<ReadonlyMap<string, ReadonlyMap<number, ReadOutcome>>> {
   const rows = await list(context, 'cellOutcomes', {
     where: { couponId: { [Op.in]: [...couponIds] }, stage: 'scrubbed' },
     order: [['cell', 'ASC']],
   });
-  const byCoupon = new Map<string, Map<number, Outcome>>();
-  for (const { couponId, cell, outcome } of rows) {
+  const byCoupon = new Map<string, Map<number, ReadOutcome>>();
+  for (const { couponId, cell, outcome, byEye } of rows) {
     if (!byCoupon.has(couponId)) byCoupon.set(couponId, new Map());
-    byCoupon.get(couponId)!.set(cell, outcome);
+    byCoupon.get(couponId)!.set(cell, { outcome, byEye });
   }
   return byCoupon;
 }

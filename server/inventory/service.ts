@@ -221,6 +221,25 @@ export async function loadEquipment(
   };
 }
 
+/** Machine, head, lens, calibration and metal as they were in some revisions. */
+export async function equipmentOf(context: Context, revisions: Revisions): Promise<FittedEquipment> {
+  const { machine, head, lens, substrate, calibration } = revisions;
+  const ids = [machine, head, lens, substrate, ...(calibration ? [calibration] : [])];
+  const rows = await list(context, 'inventoryRevisions', { where: { id: { [Op.in]: ids } } });
+  const bodies = new Map(rows.map(({ id, body }) => [id, body]));
+  const body = <K extends InventoryKind>(id: string) => {
+    if (!bodies.has(id)) throw nothingUnder(id);
+    return bodies.get(id) as InventoryBodyOf[K];
+  };
+  return {
+    machine: body<'machine'>(machine),
+    head: body<'head'>(head),
+    lens: body<'lens'>(lens),
+    substrate: body<'substrate'>(substrate),
+    calibration: calibration === null ? null : body<'calibration'>(calibration),
+  };
+}
+
 function newestCalibration(items: readonly InventoryItem[], headId: string): InventoryItem<'calibration'> | undefined {
   return (items as InventoryItem<'calibration'>[])
     .filter(({ body }) => body.headId === headId)

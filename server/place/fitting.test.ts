@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { HEAD_CHANGE_STEPS } from '@unto/core';
-import { DESIGN, fillInventory, openTestRig, runBody, storeBody, ticketBody, type TestRig } from '../testing/rig.js';
+import {
+  DESIGN,
+  fillInventory,
+  openTestRig,
+  runBody,
+  storeBody,
+  ticketBody,
+  type TestRig,
+  BURNT,
+} from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Record<string, string>;
@@ -72,13 +81,13 @@ describe('a ticket on two heads in turn', () => {
       ...{ focusOffsetMm: 0, design: DESIGN },
     };
     await rig.call('POST', '/api/coupons', coupon);
-    expect((await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, { version: 1 })).status).toBe(409);
+    expect((await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT)).status).toBe(409);
     await fit(ids['head']!, ids['lens']!);
     expect(await place()).toMatchObject({ state: 'open', word: '0 of 3 checked' });
     await tick('check', 'focus');
     expect(await place()).toMatchObject({ word: '1 of 3 checked' });
     expect((await rig.call('POST', '/api/runs', runBody(ticket))).status).toBe(200);
-    expect((await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, { version: 1 })).status).toBe(200);
+    expect((await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT)).status).toBe(200);
   });
 
   it('counts as fitted only with every step done, on a lens of that head', async () => {

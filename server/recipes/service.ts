@@ -2,17 +2,27 @@ import { Op } from 'sequelize';
 import {
   deliveredPower,
   fitWindow,
-  judgeSetting,
   rasterTime,
+  SETTING_PART_NAMES,
+  settingDifferences,
   settingFigure,
-  weakestGrade,
   type Figure,
   type Grade,
+  type MarkSetting,
 } from '@unto/core';
 import type { CreateRecipe, FrozenFit, Revisions, Recipe } from '@unto/contract';
-import { sameRevisions, settingJob, windowEquipment, type FittedEquipment } from '@unto/domain';
+import {
+  checkPulsed,
+  familyFor,
+  powerSource,
+  proofOf,
+  sameRevisions,
+  settingJob,
+  windowEquipment,
+  type FittedEquipment,
+} from '@unto/domain';
 import { testStepsOf } from '../coupons/step-test.js';
-import { scrubbedCells } from '../coupons/window.js';
+import { onOtherRevisions, scrubbedCells } from '../coupons/window.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -29,14 +39,16 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
     const { equipment, revisions } = await loadEquipment(context, ticket);
     checkReach(request, equipment);
     const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+    const setting = { ...request, powerW: deliveredPower(request.powerPercent, powerSource(equipment)) };
     const promise =
       request.kind === 'step test'
-        ? await provedByStepTest(context, request, ticket, revisions)
-        : await promised(context, request, equipment, revisions, mark);
+        ? await provedByStepTest(context, setting, ticket, revisions)
+        : await promised(context, setting, ticket, equipment, revisions);
     const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
-    const job = { ...mark, ...request, directions: 'two-way' as const };
+    const { directions, passes, hatches } = request;
+    const job = { ...mark, ...request, passes: passes * hatches, directions: directions ?? ('two-way' as const) };
     await insert(context, 'recipes', {
-      ...request,
+      ...setting,
       ...promise,
       number: earlier.length + 1,
       secondsPerPiece: rasterTime(
@@ -60,28 +72,35 @@ export async function recipesOf(context: Context, ticketIds: readonly string[]):
   return rows.map(recipeView);
 }
 
+interface Promised {
+  readonly fit: FrozenFit | null;
+  readonly worst: Figure | null;
+  readonly grade: Grade;
+  readonly because: readonly string[];
+}
+
 async function promised(
   context: Context,
-  request: CreateRecipe,
+  request: CreateRecipe & MarkSetting,
+  { compoundId, markWidthMm, markHeightMm }: Rows['tickets'],
   equipment: FittedEquipment,
   revisions: Revisions,
-  mark: { widthMm: number; heightMm: number },
-): Promise<{ fit: FrozenFit | null; worst: Figure | null; grade: Grade }> {
-  if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated' };
-  const { cells, coupons } = await scrubbedCells(context, request.couponIds);
+): Promise<Promised> {
+  if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated', because: [] };
+  const rows = await list(context, 'coupons', { where: { id: { [Op.in]: [...request.couponIds] } } });
+  const { families } = await scrubbedCells(context, rows, compoundId);
+  const family = familyFor(families, request);
+  if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
+  const coupons = rows.filter(({ id }) => family.couponIds.includes(id));
   const shop = await workshop(context);
-  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: request.seed });
-  const job = settingJob(equipment, mark, shop, request.speedMmPerS);
-  const point = { ...request, powerW: deliveredPower(request.powerPercent, job.power) };
-  const judged = judgeSetting(fit, point, job.tolerance);
-  const same = coupons.every(
-    (coupon) => sameRevisions(coupon.revisions, revisions) && coupon.focusOffsetMm === request.focusOffsetMm,
-  );
-  const worst = settingFigure(
-    { ...point, ...judged, seconds: 0, binding: null },
-    { sameRevisions: same, cells: cells.length, coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })) },
-  );
-  const holdsUp = judged.inside && judged.worst >= shop.bound;
+  const own = windowEquipment(equipment);
+  const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed });
+  const job = settingJob(equipment, { widthMm: markWidthMm, heightMm: markHeightMm }, shop, request.speedMmPerS);
+  const point = { ...request, powerW: request.powerW! };
+  const others = onOtherRevisions(coupons, compoundId, revisions).map(({ design }) => design.code);
+  const terms = { fit, equipment: own, tolerance: job.tolerance, bound: shop.bound, otherRevisions: others };
+  const proof = proofOf(family, point, terms);
+  const cells = family.cells.length;
   return {
     fit: {
       modelVersion: fit.modelVersion,
@@ -89,45 +108,48 @@ async function promised(
       bound: shop.bound,
       tolerancePower: shop.tolerancePower,
       toleranceFocusMm: shop.toleranceFocusMm,
-      cells: cells.length,
-      insideHull: judged.inside,
+      cells,
+      insideHull: proof.inside,
     },
-    worst,
-    grade: holdsUp ? worst.grade : weakestGrade([worst.grade, 'carried']),
+    worst: settingFigure(proof, {
+      grade: proof.grade,
+      cells,
+      coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })),
+    }),
+    grade: proof.grade,
+    because: proof.because,
   };
 }
 
-/** A setting that held on a hidden place of the one piece there is: proof for that piece, and for no other. */
+/** A setting that held on a hidden place of the one piece there is: proof by eye for that piece, and for no other. */
 async function provedByStepTest(
   context: Context,
-  request: CreateRecipe,
+  setting: MarkSetting,
   ticket: Rows['tickets'],
   revisions: Revisions,
-): Promise<{ fit: null; worst: null; grade: Grade }> {
+): Promise<Promised> {
   if (ticket.pieces > 1)
     throw fault('kind', 'A step test proves the one piece it was made on. Prove a batch on a coupon.');
-  const steps = await testStepsOf(context, ticket.id);
-  const held = steps.find(
-    ({ outcome, powerPercent, speedMmPerS, intervalMm }) =>
-      outcome === 'holds' &&
-      powerPercent === request.powerPercent &&
-      speedMmPerS === request.speedMmPerS &&
-      intervalMm === request.intervalMm,
-  );
+  const steps = (await testStepsOf(context, ticket.id)).filter(({ outcome }) => outcome === 'holds');
+  const near = steps.map((step) => ({ step, apart: settingDifferences(step, setting) }));
+  const held = near.find(({ apart }) => !apart.some((part) => setting[part] !== null));
   if (!held) throw fault('kind', 'No tiny cell held at this setting.');
-  return { fit: null, worst: null, grade: sameRevisions(held.revisions, revisions) ? 'proved' : 'carried' };
+  const because = held.apart.map((part) => `${SETTING_PART_NAMES[part]} was not noted`);
+  if (!sameRevisions(held.step.revisions, revisions)) because.push('other revisions of what stands on the bench');
+  return { fit: null, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
 }
 
-function checkReach(request: CreateRecipe, { machine, head }: FittedEquipment): void {
+function checkReach(request: CreateRecipe, equipment: FittedEquipment): void {
+  const { machine, head } = equipment;
   if (request.speedMmPerS > machine.topSpeedMmPerS) {
     throw fault(
       'speedMmPerS',
       `${request.speedMmPerS} mm/s is faster than ${machine.name} runs, ${machine.topSpeedMmPerS} mm/s.`,
     );
   }
-  if (request.powerPercent < head.firingThresholdPercent) {
+  if (request.powerPercent < head.firingThresholdPercent)
     throw fault('powerPercent', `${head.name} fires from ${head.firingThresholdPercent} %.`);
-  }
+  checkPulsed(request, equipment);
 }
 
 function recipeView({ byId, at, ...row }: Rows['recipes']): Recipe {

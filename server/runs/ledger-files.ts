@@ -1,4 +1,4 @@
-import { readCsv, writeCsv, writeCsvRows, type CsvRow } from '@unto/core';
+import { PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRow, type SettingRest } from '@unto/core';
 import type { LedgerRecord } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
 
@@ -57,16 +57,26 @@ const COLUMNS: readonly Column[] = [
   column('interval', (r) => r.interval.value),
   column('interval unit', (r) => r.interval.unit),
   column('passes', (r) => r.passes),
+  column('crossing', (r) => r.hatches),
+  column('hatch angle [°]', (r) => r.angleDeg),
+  column('fill', (r) => r.fill),
   column('focus offset [mm]', (r) => r.focusOffsetMm),
+  column('frequency [kHz]', (r) => r.frequencyKHz),
+  column('pulse length [ns]', (r) => r.pulseNs),
+  column('row directions', (r) => r.directions),
+  column('power at turns', (r) => r.powerMode),
   column('air', (r) => r.air),
+  column('extraction', (r) => r.extraction),
   column('minutes', (r) => r.minutes),
   column('note', (r) => r.note),
+  column('why all the same', (r) => r.reason),
   column('power [%]', (r) => r.powerPercent),
   column('power at the part [W]', (r) => r.powerW),
   column('speed [mm/s]', (r) => r.speedMmPerS),
   column('interval [mm]', (r) => r.intervalMm),
   column('dose [J/mm²]', (r) => r.dose?.value ?? null),
   column('grade', (r) => r.grade),
+  column('because', (r) => JSON.stringify(r.because)),
   column('dose figure', (r) => (r.dose ? JSON.stringify(r.dose) : null)),
   column('revision ids', (r) => JSON.stringify(r.revisions)),
   column('cleaning method', (r) => r.cleaning?.method ?? null),
@@ -82,6 +92,19 @@ const COLUMNS: readonly Column[] = [
 ];
 
 const NAMES = COLUMNS.map(({ name }) => name);
+/** Columns that files of earlier releases do not have. */
+const LATER: readonly string[] = [
+  'crossing',
+  'hatch angle [°]',
+  'fill',
+  'frequency [kHz]',
+  'pulse length [ns]',
+  'row directions',
+  'power at turns',
+  'extraction',
+  'why all the same',
+  'because',
+];
 
 const cellsOf = (record: LedgerRecord) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)]));
 
@@ -104,7 +127,10 @@ export async function* ledgerJson(records: AsyncIterable<LedgerRecord>): AsyncGe
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */
 export function readLedgerCsv(text: string): FileRecord[] {
-  return readCsv(text, NAMES).rows.map((row) => ({ line: row.line, record: recordOf(row), shown: shownOf(row) }));
+  return readCsv(
+    text,
+    NAMES.filter((name) => !LATER.includes(name)),
+  ).rows.map((row) => ({ line: row.line, record: recordOf(row), shown: shownOf(row) }));
 }
 
 /** Columns that only show what another column keeps: whoever edits one of them edits nothing, and is told so. */
@@ -166,10 +192,10 @@ export function readLedgerJson(text: string): FileRecord[] {
   return file.records.map((record, i) => ({ line: i + 1, record: kept(renamed(record)), shown: null }));
 }
 
-/** Files of earlier releases called the revisions pins. */
+/** Files of earlier releases called the revisions pins, and knew a part of the setting only. */
 function renamed(record: LedgerRecord & { pins?: LedgerRecord['revisions'] }): LedgerRecord {
   const { pins, ...rest } = record;
-  return { ...rest, revisions: rest.revisions ?? pins };
+  return Object.assign({ ...PLAIN_SETTING, reason: '', because: [] }, rest, { revisions: rest.revisions ?? pins });
 }
 
 /** Leaves out what is looked up from other records. */
@@ -219,19 +245,39 @@ function recordOf(row: CsvRow): KeptRecord {
     power: { value: number('power'), unit: word('power unit') as never },
     speed: { value: number('speed'), unit: word('speed unit') as never },
     interval: { value: number('interval'), unit: word('interval unit') as never },
-    passes: number('passes'),
-    focusOffsetMm: number('focus offset [mm]'),
-    air: word('air') as never,
+    ...restOf(row, number),
     minutes: number('minutes'),
     note: word('note'),
+    reason: word('why all the same'),
     powerPercent: numberOrNull('power [%]'),
     powerW: numberOrNull('power at the part [W]'),
     speedMmPerS: numberOrNull('speed [mm/s]'),
     intervalMm: number('interval [mm]'),
     grade: word('grade') as never,
+    because: json('because') ?? [],
     dose: json('dose figure'),
     revisions: json('revision ids') ?? ({} as never),
     cleaning: json('cleaning record'),
     judgement: json('judgement record'),
+  };
+}
+
+/** The setting besides power, speed and interval; a file of an earlier release lacks most of its columns. */
+function restOf(row: CsvRow, number: (name: string) => number): SettingRest {
+  const numberOr = <T extends number | null>(name: string, otherwise: T) =>
+    row.cells[name] ? number(name) : otherwise;
+  const wordOr = <T extends string | null>(name: string, otherwise: T) => (row.cells[name] || otherwise) as never;
+  return {
+    passes: number('passes'),
+    hatches: numberOr('crossing', PLAIN_SETTING.hatches),
+    angleDeg: numberOr('hatch angle [°]', PLAIN_SETTING.angleDeg),
+    fill: wordOr('fill', PLAIN_SETTING.fill),
+    focusOffsetMm: number('focus offset [mm]'),
+    frequencyKHz: numberOr('frequency [kHz]', null),
+    pulseNs: numberOr('pulse length [ns]', null),
+    directions: wordOr('row directions', null),
+    powerMode: wordOr('power at turns', null),
+    air: wordOr('air', null),
+    extraction: wordOr('extraction', null),
   };
 }

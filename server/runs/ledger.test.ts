@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readCsv, writeCsv } from '@unto/core';
 import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -78,6 +79,24 @@ describe('ledger', () => {
     const fresh = await bring(format, file);
     expect(fresh.body).toMatchObject({ created: 7, unchanged: 0 });
     expect(await text(`/api/ledger.${format}`)).toBe(file);
+  });
+
+  it('takes files of before a setting had all its parts', async () => {
+    const file = await text('/api/ledger.csv');
+    const { columns, rows } = readCsv(file, []);
+    const later = ['crossing', 'hatch angle [°]', 'fill', 'frequency [kHz]', 'pulse length [ns]', 'row directions'];
+    const gone = [...later, 'power at turns', 'extraction', 'why all the same', 'because'];
+    const old = columns.filter((name) => !gone.includes(name));
+    await emptied();
+    const csv = writeCsv(
+      old,
+      rows.map(({ cells }) => cells),
+    );
+    expect((await bring('csv', csv)).body).toMatchObject({ created: 7 });
+    const [run] = await rig.sql(`SELECT hatches, fill, air, extraction, directions, because FROM runs LIMIT 1`);
+    expect(run).toEqual({ hatches: 1, fill: 'filled', air: 'off', extraction: null, directions: null, because: [] });
+    await emptied();
+    await bring('csv', file);
   });
 
   it('neutralises formula cells in its CSV', async () => {

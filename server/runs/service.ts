@@ -1,56 +1,64 @@
 import {
-  arealDose,
   decisive,
-  deliveredPower,
-  intervalToMm,
   makeFigure,
-  powerToPercent,
-  speedToMmPerS,
+  SETTING_PART_NAMES,
+  settingDifferences,
+  settingOf,
+  weakestGrade,
   type Figure,
+  type Grade,
+  type MarkSetting,
+  type OpenStation,
 } from '@unto/core';
-import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
-import { panelScale, powerSource, type FittedEquipment } from '@unto/domain';
-import { storedPieces } from '../coat/stored.js';
+import type {
+  Cleaning,
+  CreateCleaning,
+  CreateJudgement,
+  CreateRun,
+  Judgement,
+  LedgerRecord,
+  Revisions,
+} from '@unto/contract';
+import { doseOf, openForRun, sameRevisions, settingOnEquipment, type FittedEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { atField, fault, ApiError } from '../errors/api-error.js';
+import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { loadEquipment } from '../inventory/service.js';
+import { stationFacts } from '../progress/service.js';
+import { getTicket } from '../tickets/service.js';
 import { ledgerRecords } from './ledger.js';
-import { refuseWetCoat } from '../timers/wet-coat.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
 export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
   await createOnce(context, 'run', request, async () => {
     const ticket = await find(context, 'tickets', request.ticketId);
     await requireFitted(context, ticket);
-    await refuseWetCoat(context, ticket.id);
-    await refuseStoredCoat(context, ticket, request);
     const { equipment, revisions } = await loadEquipment(context, ticket);
-    const setting = coreSetting(request, equipment);
+    const setting = settingOnEquipment(request, equipment);
     const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
     if (recipe && recipe.ticketId !== ticket.id) throw fault('recipeId', 'That recipe belongs to another ticket.');
-    if (request.correctsId) await requireCorrectable(context, request.correctsId, ticket.id);
-    const { id, recipeId, correctsId, pieces, air, minutes, passes, focusOffsetMm, note } = request;
+    const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
+    const open = await requireReady(context, request, corrected);
+    const { id, recipeId, correctsId, pieces, minutes, note, reason, power, speed, interval } = request;
     await insert(context, 'runs', {
       id,
       ticketId: ticket.id,
       recipeId,
       correctsId,
       pieces,
-      air,
       minutes,
-      passes,
-      focusOffsetMm,
       note,
+      reason: open.length ? reason.trim() : '',
       substrateId: ticket.substrateId,
       compoundId: ticket.compoundId,
       headId: ticket.headId,
       revisions,
-      entered: { power: request.power, speed: request.speed, interval: request.interval },
+      entered: { power, speed, interval },
       ...setting,
-      dose: doseFigure(setting, passes, equipment, revisions.calibration ?? revisions.head),
-      grade: recipe && followsRecipe(setting, request, recipe) ? recipe.grade : 'guess',
+      intervalMm: setting.intervalMm!,
+      dose: doseFigure(setting, request, equipment, revisions),
+      ...gradeOfRun(setting, recipe, revisions, open),
       at: context.now,
       byId: context.actor,
     });
@@ -74,6 +82,9 @@ export async function createCleaning(context: Context, runId: string, request: C
 export async function createJudgement(context: Context, runId: string, request: CreateJudgement): Promise<Judgement> {
   await createOnce(context, 'judgement', request, async () => {
     const run = await find(context, 'runs', runId);
+    const [cleaned] = await list(context, 'cleanings', { where: { runId }, limit: 1 });
+    if (run.compoundId && !cleaned)
+      throw new ApiError('wrong-stage', 'Clean these pieces first: a mark is judged once the coat is off.');
     if (request.piecesGood > run.pieces)
       throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
     await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
@@ -82,84 +93,96 @@ export async function createJudgement(context: Context, runId: string, request: 
   return { ...row, at: at.toISOString(), by: byId } as Judgement;
 }
 
-/** A setting in core units; null where it cannot be known. Checks it against the head. */
-export function coreSetting(request: Pick<CreateRun, 'power' | 'speed' | 'interval'>, equipment: FittedEquipment) {
-  const { machine, head } = equipment;
-  const powerPercent = atField('power.value', () =>
-    powerToPercent(request.power.value, request.power.unit, head.ratedW),
-  );
-  const speedMmPerS = atField('speed.value', () =>
-    speedToMmPerS(request.speed.value, request.speed.unit, panelScale(equipment)),
-  );
-  if (speedMmPerS !== null && speedMmPerS > machine.topSpeedMmPerS * (1 + 1e-9)) {
-    throw fault(
-      'speed.value',
-      `${machine.name} runs at most ${machine.topSpeedMmPerS} mm/s; that would be ${Number(speedMmPerS.toPrecision(4))} mm/s.`,
-    );
-  }
-  if (powerPercent !== null && powerPercent < head.firingThresholdPercent) {
-    throw fault('power.value', `${head.name} fires only from ${head.firingThresholdPercent} %.`);
-  }
-  const powerW = powerPercent === null ? null : deliveredPower(powerPercent, powerSource(equipment));
-  return { powerPercent, powerW, speedMmPerS, intervalMm: intervalToMm(request.interval.value, request.interval.unit) };
-}
-
-type CoreSetting = ReturnType<typeof coreSetting>;
+/** Units of speed that a panel says outright; others are shares of a top speed that somebody stated. */
+const OUTRIGHT: readonly string[] = ['mm/s', 'mm/min', 'in/s', 'in/min'];
 
 function doseFigure(
-  setting: CoreSetting,
-  passes: number,
+  setting: MarkSetting,
+  { speed }: Pick<CreateRun, 'speed'>,
   equipment: FittedEquipment,
-  revisionId: string,
+  revisions: Revisions,
 ): Figure | null {
-  const { powerW, speedMmPerS, intervalMm } = setting;
-  if (!powerW || !speedMmPerS) return null;
+  const value = doseOf(setting);
+  if (value === null) return null;
   const metered = Boolean(equipment.calibration);
+  const said = OUTRIGHT.includes(speed.unit);
   return makeFigure({
     formula: 'arealDose',
-    value: arealDose({ powerW, speedMmPerS, intervalMm, passes }),
+    value,
     unit: 'J/mm²',
     inputs: [
       decisive('power at the part', metered ? 'measured' : 'stated', {
-        value: Number(powerW.toPrecision(4)),
+        value: Number(setting.powerW!.toPrecision(4)),
         unit: 'W',
-        ref: { kind: metered ? 'calibration' : 'head', id: revisionId },
+        ref: { kind: metered ? 'calibration' : 'head', id: revisions.calibration ?? revisions.head },
       }),
-      decisive('speed', 'measured', { value: speedMmPerS, unit: 'mm/s' }),
-      decisive('line interval', 'measured', { value: intervalMm, unit: 'mm' }),
-      decisive('passes', 'measured', { value: passes }),
+      decisive(said ? 'speed' : 'speed, by the stated scale of the panel', said ? 'measured' : 'stated', {
+        value: Number(setting.speedMmPerS!.toPrecision(4)),
+        unit: 'mm/s',
+        ref: { kind: 'machine', id: revisions.machine },
+      }),
+      decisive('line interval', 'measured', { value: setting.intervalMm!, unit: 'mm' }),
+      decisive('passes', 'measured', { value: setting.passes * setting.hatches }),
     ],
   });
 }
 
-/** A run follows a recipe when nothing in it is more than 1 % off. */
-function followsRecipe(setting: CoreSetting, request: CreateRun, recipe: Rows['recipes']): boolean {
-  const near = (a: number | null, b: number) => a !== null && Math.abs(a - b) <= 0.01 * b;
-  return (
-    near(setting.powerPercent, recipe.powerPercent) &&
-    near(setting.speedMmPerS, recipe.speedMmPerS) &&
-    near(setting.intervalMm, recipe.intervalMm) &&
-    request.passes === recipe.passes &&
-    Math.abs(request.focusOffsetMm - recipe.focusOffsetMm) < 0.005
+/**
+ * A run earns its recipe's grade when it is the same setting in every part on the same revisions. What the recipe never noted, or
+ * other revisions, make it carried; a part that is another makes it a guess.
+ */
+function gradeOfRun(
+  setting: MarkSetting,
+  recipe: Rows['recipes'] | null,
+  revisions: Revisions,
+  open: readonly OpenStation[],
+): { grade: Grade; because: string[] } {
+  const stood = open.map(({ station, word }) => `${station}: ${word}`);
+  if (!recipe) return { grade: 'guess', because: stood };
+  const asked = settingOf(recipe);
+  const other = settingDifferences(asked, setting);
+  const because = other.map(
+    (part) =>
+      `${SETTING_PART_NAMES[part]}: ${setting[part] ?? 'not noted'}, ${asked[part] ?? 'not noted'} in the recipe`,
   );
+  if (!sameRevisions(recipe.revisions, revisions)) because.push('other revisions of what stands on the bench');
+  because.push(...stood);
+  if (because.length === 0) return { grade: recipe.grade, because: [...recipe.because] };
+  const known = other.some((part) => asked[part] !== null && setting[part] !== null);
+  return { grade: known ? 'guess' : weakestGrade([recipe.grade, 'carried']), because };
 }
 
-/** Pieces on the shelf are looked at before they are fired: only what does not lie there can be run. */
-async function refuseStoredCoat(context: Context, ticket: Rows['tickets'], run: CreateRun): Promise<void> {
-  const stored = await storedPieces(context, ticket.id);
-  if (stored === 0 || run.correctsId) return;
-  const runs = await list(context, 'runs', { where: { ticketId: ticket.id } });
-  const corrected = new Set(runs.map(({ correctsId }) => correctsId));
-  const marked = runs.filter(({ id }) => !corrected.has(id)).reduce((sum, { pieces }) => sum + pieces, 0);
-  const free = Math.max(0, ticket.pieces - marked - stored);
-  if (run.pieces > free)
-    throw new ApiError(
-      'wrong-stage',
-      `${stored} coated pieces lie stored, so ${free} can be fired. Take the stored ones up at Coat first: look whether they are dry and untouched.`,
-    );
-}
-
-async function requireCorrectable(context: Context, correctsId: string, ticketId: string): Promise<void> {
+async function correctable(context: Context, correctsId: string, ticketId: string): Promise<Rows['runs']> {
   const run = await find(context, 'runs', correctsId);
   if (run.ticketId !== ticketId) throw fault('correctsId', 'The run it corrects belongs to another ticket.');
+  return run;
+}
+
+/**
+ * The stations that stood open as some pieces were fired. What cannot be is refused; the rest passes under a reason.
+ * @param corrected the run that this one takes the place of
+ */
+async function requireReady(
+  context: Context,
+  request: CreateRun,
+  corrected: Rows['runs'] | null,
+): Promise<OpenStation[]> {
+  const ticket = await getTicket(context, request.ticketId);
+  const [facts] = await stationFacts(context, [ticket]);
+  const { progress } = facts!;
+  const marked = progress.markedPieces - (corrected?.pieces ?? 0);
+  const open = openForRun({ ...facts!, progress: { ...progress, markedPieces: marked } }, request.pieces, context.now);
+  const never = open.find((one) => one.never);
+  if (never)
+    throw never.station === 'mark' ? fault('pieces', sentence(never)) : new ApiError('wrong-stage', sentence(never));
+  if (open.length && request.reason.trim() === '')
+    throw fault(
+      'reason',
+      `Say why it runs all the same: ${open.map(({ station, word }) => `${station}, ${word}`).join('; ')}.`,
+    );
+  return open;
+}
+
+function sentence({ station, word }: OpenStation): string {
+  return `${station.charAt(0).toUpperCase()}${station.slice(1)}: ${word}.`;
 }

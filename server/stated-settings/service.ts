@@ -1,9 +1,9 @@
-import { arealDose, intervalToMm, powerToPercent, speedToMmPerS } from '@unto/core';
+import { PLAIN_SETTING, type MarkSetting } from '@unto/core';
 import type { CreateStatedSetting, StatedSetting } from '@unto/contract';
 import { createOnce, find, insert, type Context } from '../db/context.js';
 import { pageOf, type Asked } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
-import { atField } from '../errors/api-error.js';
+import { doseOf, settingInCore } from '@unto/domain';
 
 /** Keeps a stated setting as entered, with what follows from it in core units. */
 export async function createStatedSetting(context: Context, request: CreateStatedSetting): Promise<StatedSetting> {
@@ -29,26 +29,19 @@ export async function listStatedSettings(
   return { records: rows.map(view), next };
 }
 
-/** Percent, watts, mm/s, mm and dose as far as the statement reaches; null where something needed was not stated. */
-function coreFigures(
-  stated: CreateStatedSetting,
-): Pick<StatedSetting, 'powerPercent' | 'powerW' | 'speedMmPerS' | 'intervalMm' | 'doseJPerMm2'> {
-  const { power, speed, interval, ratedW, topSpeedMmPerS, passes } = stated;
-  const powerPercent = power ? atField('power.value', () => powerToPercent(power.value, power.unit, ratedW)) : null;
-  const powerW =
-    power?.unit === 'W' ? power.value : powerPercent !== null && ratedW ? (powerPercent * ratedW) / 100 : null;
-  const speedMmPerS = speed
-    ? atField('speed.value', () => speedToMmPerS(speed.value, speed.unit, { topSpeedMmPerS }))
-    : null;
-  const intervalMm = interval ? intervalToMm(interval.value, interval.unit) : null;
-  const doseJPerMm2 =
-    powerW && speedMmPerS && intervalMm ? arealDose({ powerW, speedMmPerS, intervalMm, passes }) : null;
-  return { powerPercent, powerW, speedMmPerS, intervalMm, doseJPerMm2 };
+/** The setting in core units and its dose as far as the statement reaches; null where something needed was not stated. */
+function coreFigures(stated: CreateStatedSetting): MarkSetting & Pick<StatedSetting, 'doseJPerMm2'> {
+  const { ratedW, topSpeedMmPerS } = stated;
+  const watts = (percent: number) => (ratedW ? (percent * ratedW) / 100 : null);
+  const setting = settingInCore(stated, { ratedW, topSpeedMmPerS }, watts);
+  return { ...setting, doseJPerMm2: doseOf(setting) };
 }
 
+/** A statement as kept; one of before a setting had all its parts is plain in the others. */
 function view(row: Rows['statedSettings']): StatedSetting {
   return {
     id: row.id,
+    ...PLAIN_SETTING,
     ...row.body,
     ...row.computed,
     at: row.at.toISOString(),

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PLAIN_SETTING } from '@unto/core';
 import { fillInventory, openTestRig, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -21,9 +22,7 @@ describe('stated settings', () => {
       power: { value: 50, unit: '%' },
       speed: { value: 25, unit: '%' },
       interval: null,
-      frequencyKHz: null,
-      pulseNs: null,
-      passes: 1,
+      ...PLAIN_SETTING,
       source: 'label',
       note: '',
     };

@@ -9,7 +9,7 @@ import pg from 'pg';
 import pino from 'pino';
 import type { Sequelize } from 'sequelize';
 import { inject } from 'vitest';
-import { CRITERIA, PLAIN_DESIGN } from '@unto/core';
+import { CRITERIA, PLAIN_DESIGN, PLAIN_SETTING } from '@unto/core';
 import { isFileAnswer, LATER_FIELDS, ROUTES, type InventoryKind, type Route } from '@unto/contract';
 import type { Devices } from '../index.js';
 import { connect, createApp, defineModels, folderStore, migrate, type Models } from '../index.js';
@@ -304,7 +304,13 @@ export const DESIGN = {
   blank: { widthMm: 70, heightMm: 60 },
 };
 
-/** A run body; recipes and corrections are a test’s own. */
+/** What is noted of the machine while it fires. */
+export const FIRED = { air: 'off', extraction: 'on', powerMode: 'constant' } as const;
+
+/** Says that a coupon, as it was first kept, was fired by hand. */
+export const BURNT = { version: 1, notes: FIRED };
+
+/** A run body, every station before it open; recipes and corrections are a test’s own. */
 export function runBody(ticketId: string, change: object = {}) {
   return {
     id: randomUUID(),
@@ -315,11 +321,12 @@ export function runBody(ticketId: string, change: object = {}) {
     power: { value: 90, unit: '%' },
     speed: { value: 25, unit: '%' },
     interval: { value: 340, unit: 'lines/in' },
-    passes: 1,
-    focusOffsetMm: 0,
-    air: 'off',
+    ...PLAIN_SETTING,
+    directions: 'two-way',
+    ...FIRED,
     minutes: 9.5,
     note: '',
+    reason: 'Nothing was checked before.',
     ...change,
   };
 }

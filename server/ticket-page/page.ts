@@ -17,7 +17,7 @@ import { recipesOf } from '../recipes/service.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
 import { timersWhere } from '../timers/service.js';
-import { progressOf } from './progress.js';
+import { progressOf } from '../progress/service.js';
 
 type Recorded = Omit<TicketPage, 'ticket' | 'stations' | 'transferSamples' | 'strokeSamples' | 'containersLeft'>;
 

@@ -6,7 +6,7 @@ import { couponsWaiting } from '../coupons/view.js';
 import { together, type Context } from '../db/context.js';
 import { listInventory } from '../inventory/service.js';
 import { leftInContainers } from '../inventory/use.js';
-import { openTicketLines } from '../ticket-page/progress.js';
+import { openTicketLines } from '../progress/service.js';
 import { timersWhere } from '../timers/service.js';
 import { shopDay, workshop } from '../workshop/service.js';
 

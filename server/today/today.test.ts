@@ -10,6 +10,7 @@ import {
   ticketBody,
   weighingBody,
   type TestRig,
+  BURNT,
 } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -84,7 +85,7 @@ describe('Today', () => {
       focusOffsetMm: 0,
       design: DESIGN,
     });
-    await rig.call('PUT', `/api/coupons/${id}/burnt`, { version: 1 });
+    await rig.call('PUT', `/api/coupons/${id}/burnt`, BURNT);
     expect(await titles()).toContain(`Rinse coupon ${coupon.design.code}`);
     await rig.call('POST', `/api/coupons/${id}/readings`, {
       id: randomUUID(),

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import type { FiringNotes, SwitchState } from '@unto/core';
 import type { Coupon } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref, toRef } from 'vue';
 import { useShop } from '../stores/shop';
+import FiringNotesFields from '../setting/FiringNotes.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatDuration } from '../ui/format';
 import { useBurn } from './useBurn';
 
 /** Burn a coupon: sent to the controller and followed, or by hand. */
 const props = defineProps<{ coupon: Coupon; gantry: boolean; cells: number; runTimeS: number }>();
-const emit = defineEmits<{ changed: [Coupon]; burnt: [] }>();
+const emit = defineEmits<{ changed: [Coupon]; burnt: [FiringNotes] }>();
 const shop = useShop();
 const { burn, busy, fault, send, act, settle } = useBurn(toRef(props, 'coupon'), (coupon) => emit('changed', coupon));
 const laserOn = ref<'M3' | 'M4'>('M3');
@@ -17,6 +19,22 @@ const ON = [
   { value: 'M3', label: 'M3: power constant through corners' },
   { value: 'M4', label: 'M4: power follows the speed' },
 ] as const;
+const air = ref<SwitchState | null>(null);
+const extraction = ref<SwitchState | null>(null);
+const tried = ref(false);
+const unsaid = computed(() =>
+  [air.value ? '' : 'air assist', extraction.value ? '' : 'extraction'].filter(Boolean).join(' and '),
+);
+/** What a mirror head does at turns it does always. */
+const powerMode = computed(() => (props.gantry && laserOn.value === 'M4' ? 'scaled' : 'constant'));
+
+function fire(how: () => void): void {
+  tried.value = true;
+  if (!unsaid.value) how();
+}
+const sendIt = () => fire(() => void send({ laserOn: laserOn.value, air: air.value, extraction: extraction.value }));
+const isBurnt = () =>
+  fire(() => emit('burnt', { air: air.value, extraction: extraction.value, powerMode: powerMode.value }));
 const sends = computed(() => shop.devices.controller && props.gantry);
 const share = computed(() => (burn.value && burn.value.totalS > 0 ? burn.value.elapsedS / burn.value.totalS : 0));
 const left = computed(() => Math.max(0, (burn.value?.totalS ?? 0) - (burn.value?.elapsedS ?? 0)));
@@ -36,8 +54,13 @@ const broken = computed(() => burn.value?.state === 'dropped' || burn.value?.sta
   <h2>Burn it</h2>
   <template v-if="!burn">
     <p>Coat a spare blank as for the pieces, let it dry, lay it with its lower left corner at the head’s origin.</p>
+    <FiringNotesFields v-model:air="air" v-model:extraction="extraction" />
+    <p v-if="tried && unsaid" class="fault" role="alert">
+      Say how {{ unsaid }} {{ unsaid.includes(' and ') ? 'stand' : 'stands' }} while it fires: a setting is proved for
+      that alone.
+    </p>
+    <ChoiceField v-if="gantry" v-model="laserOn" label="Laser on" :options="ON" test-id="laser-on" />
     <template v-if="sends">
-      <ChoiceField v-model="laserOn" label="Laser on" :options="ON" test-id="laser-on" />
       <p class="quiet small">
         M3 suits small cells: they come out alike to their edges. M4 spares the corners of line work on machines that
         slow down there.
@@ -83,14 +106,8 @@ const broken = computed(() => burn.value?.state === 'dropped' || burn.value?.sta
   <p v-if="fault" class="fault" role="alert" data-test-id="burn-fault">{{ fault }}</p>
   <div class="foot">
     <template v-if="!burn">
-      <Button
-        v-if="sends"
-        label="Send it to the head"
-        :loading="busy"
-        data-test-id="send-burn"
-        @click="send(laserOn)"
-      />
-      <Button label="It is burnt" :outlined="sends" data-test-id="burnt" @click="emit('burnt')" />
+      <Button v-if="sends" label="Send it to the head" :loading="busy" data-test-id="send-burn" @click="sendIt" />
+      <Button label="It is burnt" :outlined="sends" data-test-id="burnt" @click="isBurnt" />
     </template>
     <template v-else-if="burn.state === 'running'">
       <Button label="Pause" outlined :disabled="busy" data-test-id="pause-burn" @click="act('pause')" />

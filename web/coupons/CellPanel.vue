@@ -3,6 +3,7 @@ import {
   settingWords,
   type CellPrediction,
   type CouponLayout,
+  type Grade,
   type Outcome,
   type ProposedOutcome,
   type Stage,
@@ -26,7 +27,7 @@ const props = defineProps<{
   proposed: ProposedOutcome | null;
   reason: string;
   /** Whether what is shown is kept after the scrub, kept, or neither. */
-  grade: 'proved' | 'seen' | 'guess';
+  grade: Grade;
 }>();
 const cell = computed(() => props.layout.cells[props.index]!);
 const units = useUnits();

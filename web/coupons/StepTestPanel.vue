@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import { nextTestStep, type StepTestOutcome } from '@unto/core';
+import { nextTestStep, PLAIN_SETTING, settingOf, type MarkSetting, type StepTestOutcome } from '@unto/core';
+import { createTestStep, type CreateTestStep } from '@unto/contract';
 import { windowEquipment } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { computed, ref, watch } from 'vue';
+import { computed, watch } from 'vue';
+import SettingLine from '../setting/SettingLine.vue';
+import SettingRestFields from '../setting/SettingRestFields.vue';
+import { pulsedOf } from '../setting/setting-names';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
@@ -12,20 +16,37 @@ import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import { orFault } from '../ui/or-fault';
 import TextField from '../ui/TextField.vue';
-import { useUnits } from '../ui/useUnits';
+import { useForm } from '../ui/useForm';
 
 /** Proof with no spare blank: tiny cells on a hidden place of the piece, from the weakest upward, until the first that holds. */
 const emit = defineEmits<{ close: [] }>();
-const units = useUnits();
 const ticket = useTicket();
 const shop = useShop();
-const { act, busy } = useAct();
+const { act } = useAct();
 const own = ticket.ticket!;
 const fitted = ticket.fitted!;
 const steps = computed(() => ticket.page?.testSteps ?? []);
-const place = ref(steps.value.at(-1)?.note ?? '');
-const powerPercent = ref(steps.value.at(-1)?.powerPercent ?? 90);
-const intervalMm = ref(steps.value.at(-1)?.intervalMm ?? 0.06);
+/** A setting as it is sent: what reached the part is worked out anew. */
+function enteredOf(step: MarkSetting) {
+  const { powerW: _powerW, ...setting } = settingOf(step);
+  return setting;
+}
+
+/** The next cell: where the one before stood, its outcome for whoever looks at it to say. */
+const form = useForm<CreateTestStep>(createTestStep, () => {
+  const last = steps.value.at(-1);
+  return {
+    id: uuid(),
+    ...(last ? enteredOf(last) : PLAIN_SETTING),
+    powerPercent: last?.powerPercent ?? 90,
+    speedMmPerS: Number.NaN,
+    intervalMm: last?.intervalMm ?? 0.06,
+    air: last?.air ?? ('' as never),
+    outcome: '' as never,
+    note: last?.note ?? '',
+  };
+});
+const { values, busy } = form;
 const advice = computed(() =>
   orFault(() =>
     nextTestStep(steps.value, {
@@ -35,10 +56,9 @@ const advice = computed(() =>
     }),
   ),
 );
-const speedMmPerS = ref(0);
 watch(
   () => advice.value.result,
-  (now) => now?.kind === 'fire' && (speedMmPerS.value = now.speedMmPerS),
+  (now) => now?.kind === 'fire' && (values.value.speedMmPerS = now.speedMmPerS),
   { immediate: true },
 );
 const held = computed(() => {
@@ -59,33 +79,29 @@ const WORDS: Record<StepTestOutcome, string> = {
 };
 
 async function keep(outcome: StepTestOutcome): Promise<void> {
-  const body = {
-    id: uuid(),
-    powerPercent: powerPercent.value,
-    speedMmPerS: speedMmPerS.value,
-    intervalMm: intervalMm.value,
-    outcome,
-    note: place.value,
-  };
-  await act('createTestStep', { params: { id: own.id }, body }, 'a cell of the step test');
+  values.value.outcome = outcome;
+  await form.submit(async (entry) => {
+    const kept = await act('createTestStep', { params: { id: own.id }, body: entry }, 'a cell of the step test');
+    form.reset();
+    return kept;
+  });
 }
 
 async function accept(): Promise<void> {
-  const { powerPercent: power, speedMmPerS: speed, intervalMm: interval } = held.value!;
+  const step = steps.value.findLast(({ outcome }) => outcome === 'holds')!;
   const body = {
     id: uuid(),
     ticketId: own.id,
     kind: 'step test' as const,
     couponIds: [],
-    powerPercent: power,
-    speedMmPerS: speed,
-    intervalMm: interval,
-    passes: 1,
-    focusOffsetMm: 0,
+    ...enteredOf(step),
+    powerPercent: step.powerPercent,
+    speedMmPerS: step.speedMmPerS,
+    intervalMm: step.intervalMm,
     seed: 0,
   };
   if (await act('createRecipe', { body }, 'the setting that held')) {
-    useNotices().say('Kept: proved for this piece, and for no other.');
+    useNotices().say('Kept: proved by eye for this piece, and for no other.');
     emit('close');
   }
 }
@@ -99,10 +115,7 @@ async function accept(): Promise<void> {
   </p>
   <ol v-if="steps.length" class="steps" data-test-id="test-steps">
     <li v-for="step in steps" :key="step.id" :class="step.outcome">
-      <span class="mono"
-        >{{ units.text('power', step.powerPercent) }} · {{ units.text('speed', step.speedMmPerS) }} ·
-        {{ units.text('interval', step.intervalMm) }}</span
-      >
+      <SettingLine :setting="step" />
       <strong>{{ WORDS[step.outcome] }}</strong>
       <span class="quiet small">{{ shop.personOf(step.by) }}, {{ formatMoment(step.at) }}</span>
     </li>
@@ -110,12 +123,13 @@ async function accept(): Promise<void> {
   <p v-if="advice.fault" class="fault" role="alert">{{ advice.fault }}</p>
   <template v-else-if="advice.result?.kind === 'fire'">
     <p class="advice" data-test-id="step-test-advice">{{ advice.result.why }}</p>
-    <div class="form-grid">
-      <NumberField v-model="powerPercent" label="Power" quantity="power" test-id="step-test-power" />
-      <NumberField v-model="speedMmPerS" label="Speed" quantity="speed" test-id="step-test-speed" />
-      <NumberField v-model="intervalMm" label="Line interval" quantity="interval" />
-    </div>
-    <TextField v-model="place" label="Where on the piece" test-id="step-test-place" />
+    <form class="form-grid" novalidate @submit.prevent>
+      <NumberField name="powerPercent" label="Power" quantity="power" test-id="step-test-power" />
+      <NumberField name="speedMmPerS" label="Speed" quantity="speed" test-id="step-test-speed" />
+      <NumberField name="intervalMm" label="Line interval" quantity="interval" />
+      <SettingRestFields :pulsed="pulsedOf(fitted)" fired />
+      <TextField name="note" class="wide" label="Where on the piece" test-id="step-test-place" />
+    </form>
     <p><strong>Fired, rinsed and scrubbed, it is</strong></p>
     <div class="outcomes">
       <Button

@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
+import { PLAIN_SETTING } from '@unto/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { by, item, stock } from '../testing/shop';
+import { by, choose, item, stock } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
 import BurnPanel from './BurnPanel.vue';
 import StepTestPanel from './StepTestPanel.vue';
@@ -26,6 +27,8 @@ const step = (speedMmPerS: number, outcome: string) => ({
     powerW: 45,
     speedMmPerS,
     intervalMm: 0.06,
+    ...PLAIN_SETTING,
+    air: 'off',
     outcome,
     note: 'in the hub',
   },
@@ -41,6 +44,7 @@ describe('the step test', () => {
     expect(page.find(by('step-test-advice')).text()).toMatch(/weakest first/);
     expect(page.find<HTMLInputElement>(by('step-test-speed')).element.value).toBe('480');
     await page.find(by('step-test-place')).setValue('inside the hub');
+    await choose(page, 'air', 'off');
     await page.find(by('step-test-lost')).trigger('click');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({
@@ -84,7 +88,17 @@ describe('a coupon being burnt', () => {
     server.answers['POST /api/coupons/c/burns'] = burn('running');
     await page.find(by('send-burn')).trigger('click');
     await flushPromises();
-    expect(server.posts()[0]).toMatchObject({ path: '/api/coupons/c/burns', body: { version: 1, laserOn: 'M3' } });
+    // How air and extraction stand is asked first, of whoever stands there.
+    expect(page.text()).toMatch(/Say how air assist and extraction stand while it fires/);
+    expect(server.posts()).toEqual([]);
+    await page.find(by('fire-air-off')).trigger('click');
+    await page.find(by('fire-extraction-on')).trigger('click');
+    await page.find(by('send-burn')).trigger('click');
+    await flushPromises();
+    expect(server.posts()[0]).toMatchObject({
+      path: '/api/coupons/c/burns',
+      body: { version: 1, laserOn: 'M3', air: 'off', extraction: 'on' },
+    });
     const galvo = await panel(COUPON, false);
     expect(galvo.page.find(by('send-burn')).exists()).toBe(false);
     expect(galvo.page.text()).toMatch(/takes the SVG or DXF/);

@@ -1,4 +1,4 @@
-import type { Burn, ControllerAction, Coupon } from '@unto/contract';
+import type { Burn, ControllerAction, Coupon, StartBurn } from '@unto/contract';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, watch, type Ref } from 'vue';
 import { api, ApiProblem, PATIENT_MS, Unreachable, type CallOf } from '../api/client';
@@ -31,10 +31,10 @@ export function useBurn(coupon: Ref<Coupon | null>, changed: (coupon: Coupon) =>
     busy.value = false;
   }
 
-  const send = (laserOn: 'M3' | 'M4') =>
+  const send = (how: Pick<StartBurn, 'laserOn' | 'air' | 'extraction'>) =>
     pressed('startBurn', {
       params: { id: coupon.value!.id },
-      body: { id: uuid(), version: coupon.value!.version, laserOn },
+      body: { id: uuid(), version: coupon.value!.version, ...how },
     });
   const act = (action: ControllerAction) => pressed('actOnBurn', { params: { id: burn.value!.id }, body: { action } });
   const settle = (as: 'partly' | 'resume') => pressed('settleBurn', { params: { id: burn.value!.id }, body: { as } });

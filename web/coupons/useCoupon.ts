@@ -1,4 +1,4 @@
-import { STAGES, type CouponLayout, type Outcome, type Stage } from '@unto/core';
+import { STAGES, type CouponLayout, type FiringNotes, type Outcome, type Stage } from '@unto/core';
 import type { Aim, Coupon, CreateReading } from '@unto/contract';
 import { couponEquipment, couponLimits } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
@@ -83,8 +83,8 @@ export function useCoupon(id: Ref<string>) {
     }
   }
 
-  const markBurnt = () =>
-    send('markBurnt', { params: { id: id.value }, body: { version: coupon.value!.version } }, `${code()} burnt`);
+  const markBurnt = (notes: FiringNotes) =>
+    send('markBurnt', { params: { id: id.value }, body: { version: coupon.value!.version, notes } }, `${code()} burnt`);
 
   /** Keeps outcomes marked by eye or brought as a table. */
   async function keepMarks(source: 'entered' | 'csv', entries: CreateReading['entries'], at: Stage): Promise<boolean> {

@@ -1,6 +1,6 @@
 import { contrastOfSteps, type Outcome, type OutcomeRules, type Stage } from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
-import { newestOutcomes } from '@unto/domain';
+import { newestReads, type ReadOutcome } from '@unto/domain';
 import { computed, ref, watch, type Ref } from 'vue';
 import { changedEntries } from './outcome-map';
 
@@ -8,7 +8,10 @@ import { changedEntries } from './outcome-map';
 export function useEyeMarks(coupon: Ref<Coupon | null>, stage: Ref<Stage>, rules: Ref<OutcomeRules>) {
   const marks = ref(new Map<number, Outcome>());
   const steps = ref(new Map<number, number>());
-  const kept = computed(() => (coupon.value ? newestOutcomes(coupon.value, stage.value) : new Map<number, Outcome>()));
+  const reads = computed(() =>
+    coupon.value ? newestReads(coupon.value, stage.value) : new Map<number, ReadOutcome>(),
+  );
+  const kept = computed(() => new Map([...reads.value].map(([cell, { outcome }]) => [cell, outcome])));
   const changed = computed<CreateReading['entries']>(() =>
     changedEntries(kept.value, marks.value).map((entry) => {
       const step = steps.value.get(entry.cell);
@@ -48,5 +51,5 @@ export function useEyeMarks(coupon: Ref<Coupon | null>, stage: Ref<Stage>, rules
     save();
   }
 
-  return { marks, steps, kept, changed, restore, mark, step, forget: () => localStorage.removeItem(key()) };
+  return { marks, steps, kept, reads, changed, restore, mark, step, forget: () => localStorage.removeItem(key()) };
 }

@@ -1,4 +1,4 @@
-import type { Outcome } from '@unto/core';
+import type { Grade, Outcome } from '@unto/core';
 import { computed, type Ref } from 'vue';
 import { formatFigure } from '../ui/format';
 import type { useCoupon } from './useCoupon';
@@ -41,9 +41,11 @@ export function useOutcomes({
   const reasonsMissing = computed(
     () => [...pictures.byHand[stage.value].values()].filter(({ reason }) => !reason.trim()).length,
   );
-  const grade = computed(() => {
-    const is = eye.kept.value.has(selected.value);
-    return is && stage.value === 'scrubbed' ? 'proved' : is ? 'seen' : 'guess';
+  const grade = computed<Grade>(() => {
+    const read = eye.reads.value.get(selected.value);
+    if (!read) return 'guess';
+    if (stage.value !== 'scrubbed') return 'seen';
+    return read.byEye ? 'proved by eye' : 'proved';
   });
   const about = computed(() => {
     const reading = open.value;

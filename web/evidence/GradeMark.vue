@@ -14,6 +14,8 @@ const meaning = computed(() => `${word.value.word}: what ${props.title ?? 'this'
 const GLYPHS: Record<Grade, string> = {
   measured: 'M1 2v8M11 2v8M1 6h10',
   proved: 'M6 0.5 11.5 6 6 11.5 0.5 6Z',
+  // A lozenge with an eye in it.
+  'proved by eye': 'M6 0.5 11.5 6 6 11.5 0.5 6ZM4.4 6a1.6 1.6 0 1 0 3.2 0a1.6 1.6 0 1 0 -3.2 0',
   seen: 'M6 1 11 6 6 11 1 6Z',
   carried: 'M1 6h9M6.5 2.5 10 6 6.5 9.5',
   stated: 'M1.5 3h9M1.5 6h9M1.5 9h5',
@@ -22,6 +24,7 @@ const GLYPHS: Record<Grade, string> = {
 };
 const COLOURS: Partial<Record<Grade, string>> = {
   proved: 'var(--unto-bonded)',
+  'proved by eye': 'var(--unto-bonded)',
   seen: 'var(--unto-bonded)',
   carried: 'var(--unto-action)',
 };

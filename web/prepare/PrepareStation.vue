@@ -37,7 +37,7 @@ const checks = computed(() => {
 const reckoned = computed<OrFault<Figure>>(() => {
   const { ticket: own, page } = ticket;
   if (!own || !page) return { result: null, fault: '' };
-  const proved = page.recipes.some(({ grade }) => grade === 'proved');
+  const proved = page.recipes.some(({ grade }) => grade.startsWith('proved'));
   // Glass cracks at the test too: one piece more for it.
   const coupons = (proved ? 0 : 1) + (vitreous.value ? 1 : 0);
   return orFault(() => sparesFigure({ ...page.yieldBefore, pieces: own.pieces, confidence: SURE, coupons }));

@@ -61,7 +61,10 @@ const choices = (kind: 'substrate' | 'compound' | 'head') => [
 ];
 const grades = [
   { value: ALL, label: 'all' },
-  ...(['proved', 'carried', 'stated', 'guess'] as const).map((value) => ({ value, label: GRADE_WORDS[value].word })),
+  ...(['proved', 'proved by eye', 'carried', 'stated', 'guess'] as const).map((value) => ({
+    value,
+    label: GRADE_WORDS[value].word,
+  })),
 ];
 const judgedChoices = [
   { value: ALL, label: 'all' },

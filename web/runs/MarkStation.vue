@@ -1,6 +1,15 @@
 <script setup lang="ts">
-import { panelReading, runningTimers, shopUnits } from '@unto/domain';
-import { INTERVAL_UNITS, POWER_UNITS, readIn, SPEED_UNITS, type Quantity, type UnitOf } from '@unto/core';
+import { openForRun, panelReading, shopUnits } from '@unto/domain';
+import {
+  INTERVAL_UNITS,
+  PLAIN_SETTING,
+  piecesLeft,
+  POWER_UNITS,
+  readIn,
+  SPEED_UNITS,
+  type Quantity,
+  type UnitOf,
+} from '@unto/core';
 import { createRun, type CreateRun } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -9,10 +18,12 @@ import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
+import SettingLine from '../setting/SettingLine.vue';
+import SettingRestFields from '../setting/SettingRestFields.vue';
+import { pulsedOf } from '../setting/setting-names';
 import { useShop } from '../stores/shop';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
-import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatDuration, formatMoment, formatNumber } from '../ui/format';
@@ -20,20 +31,22 @@ import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
+import { useNow } from '../stores/now';
 import StationBody from '../station/StationBody.vue';
-import { useUnits } from '../ui/useUnits';
 
-/** Log a run: the setting as the panel shows it, passes, air, focus offset, minutes. */
+/** Log a run: the whole setting as the panel shows it, pieces, minutes; with what still stands open before it. */
 const ticket = useTicket();
-const units = useUnits();
 const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
 const model = useSection('beam');
 const recipe = computed(() => ticket.page?.recipes[0] ?? null);
-const drying = computed(() => runningTimers(ticket.page?.timers ?? [], 'dry')[0] ?? null);
 const runs = computed(() => ticket.page?.runs ?? []);
 const marked = computed(() => ticket.page?.progress.markedPieces ?? 0);
+const left = computed(() =>
+  piecesLeft({ pieces: ticket.ticket!.pieces, ...(ticket.page?.progress ?? { markedPieces: 0, rejectedPieces: 0 }) }),
+);
+const pulsed = computed(() => pulsedOf(ticket.fitted!));
 const stillHere = useStillHere();
 const correcting = ref<string | null>(null);
 
@@ -49,30 +62,35 @@ const form = useForm<CreateRun>(
         unit: UnitOf<Q>;
       };
     };
-    const pieces = Math.max(1, own!.pieces - marked.value);
+    const planned = recipe.value ?? PLAIN_SETTING;
     return {
       id: uuid(),
       ticketId: own!.id,
       recipeId: recipe.value?.id ?? null,
       correctsId: null,
-      pieces,
+      pieces: Math.max(1, left.value),
       power: asRead('power', recipe.value?.powerPercent),
       speed: asRead('speed', recipe.value?.speedMmPerS),
       interval: asRead('interval', recipe.value?.intervalMm),
-      passes: recipe.value?.passes ?? 1,
-      focusOffsetMm: recipe.value?.focusOffsetMm ?? 0,
+      passes: planned.passes,
+      hatches: planned.hatches,
+      angleDeg: planned.angleDeg,
+      fill: planned.fill,
+      focusOffsetMm: planned.focusOffsetMm,
+      frequencyKHz: planned.frequencyKHz,
+      pulseNs: planned.pulseNs,
+      directions: planned.directions,
+      powerMode: planned.powerMode,
       air: '' as never,
+      extraction: null,
       minutes: Number.NaN,
       note: '',
+      reason: '',
     };
   },
   { draft: `run-${ticket.ticket!.id}` },
 );
 const { values, busy } = form;
-const AIR = [
-  { value: 'off', label: 'off' },
-  { value: 'on', label: 'on' },
-] as const;
 /** What the recipe lets expect; what it took is for whoever was there to say. */
 const planned = computed(() =>
   recipe.value && values.value.pieces > 0
@@ -80,6 +98,21 @@ const planned = computed(() =>
     : undefined,
 );
 const powderAir = computed(() => values.value.air === 'on' && ticket.compound?.body.handling === 'loose powder');
+const time = useNow();
+/** Stations that stand open before these pieces; a correction is of what ran already. */
+const open = computed(() => {
+  const { page, ticket: own, substrate, compound } = ticket;
+  if (!page || !own || !substrate) return [];
+  const fittedName = shop.item('head', page.fitting?.headId ?? null)?.body.name ?? '';
+  const { progress, checks, fitting } = page;
+  const facts = { ticket: own, progress, checks, fitting, fittedName };
+  return openForRun(
+    { ...facts, substrate: substrate.body, compound: compound?.body ?? null },
+    values.value.pieces || 1,
+    new Date(time.now),
+  );
+});
+const never = computed(() => open.value.filter((one) => one.never));
 
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
@@ -99,7 +132,9 @@ async function keep(): Promise<void> {
     <template #left>
       <SectionDrawing v-if="model" :model="model" title="Section under the beam" />
       <details v-if="runs.length" class="runs" open>
-        <summary>{{ marked }} of {{ ticket.ticket!.pieces }} pieces marked in {{ runs.length }} runs</summary>
+        <summary>
+          {{ marked }} pieces marked in {{ runs.length }} runs, {{ left }} of {{ ticket.ticket!.pieces }} to go
+        </summary>
         <table class="plain">
           <tbody>
             <tr v-for="run in runs.slice(0, 4)" :key="run.id">
@@ -119,30 +154,35 @@ async function keep(): Promise<void> {
       </details>
     </template>
     <h2>Mark {{ values.pieces || '' }} piece{{ values.pieces === 1 ? '' : 's' }}</h2>
-    <p v-if="drying" class="stop" role="alert">
-      <strong>The coat is still wet.</strong> “{{ drying.label }}” dries: a run cannot be logged before its timer has
-      passed and all gloss is gone.
-    </p>
+    <ul v-if="open.length" class="stop plain-list" role="alert" data-test-id="open-stations">
+      <li v-for="one in open" :key="one.station + one.word">
+        <RouterLink :to="`/tickets/${ticket.ticket!.id}/${one.station}`"
+          ><strong class="cap">{{ one.station }}</strong></RouterLink
+        >: {{ one.word }}<template v-if="one.never">: cannot be run</template>
+      </li>
+    </ul>
     <p v-if="recipe" class="quiet">
-      Recipe v{{ recipe.number }}: {{ units.text('power', recipe.powerPercent) }},
-      {{ units.text('speed', recipe.speedMmPerS) }}{{ units.aside('speed', recipe.speedMmPerS) }},
-      {{ units.text('interval', recipe.intervalMm) }}, {{ formatDuration(recipe.secondsPerPiece) }} a piece
-      <GradeMark :grade="recipe.grade" />
+      Recipe v{{ recipe.number }}: <SettingLine :setting="recipe" />, {{ formatDuration(recipe.secondsPerPiece) }} a
+      piece <GradeMark :grade="recipe.grade" />
     </p>
-    <p v-else class="stop">
-      No recipe: this setting rests on nothing yet. Prove it on a coupon first, or log the run as a guess.
-    </p>
+    <p v-else class="quiet">No recipe: this setting rests on nothing yet.</p>
     <form id="run" class="form-grid" novalidate @submit.prevent="keep">
       <FormNote />
       <EnteredField name="power" label="Power" :units="POWER_UNITS" test-id="power" />
       <EnteredField name="speed" label="Speed" :units="SPEED_UNITS" test-id="speed" />
       <EnteredField name="interval" label="Line interval" :units="INTERVAL_UNITS" test-id="interval" />
-      <NumberField name="passes" label="Passes" test-id="passes" />
-      <NumberField name="focusOffsetMm" label="Focus offset" quantity="length" />
-      <ChoiceField name="air" label="Air assist" :options="AIR" test-id="air" />
+      <SettingRestFields :pulsed="pulsed" fired />
       <NumberField name="pieces" label="Pieces" test-id="run-pieces" />
       <NumberField name="minutes" label="Minutes it took" unit="min" :hint="planned" test-id="minutes" />
       <TextField name="note" class="wide" label="Note" />
+      <TextField
+        v-if="open.length && !never.length"
+        name="reason"
+        class="wide"
+        label="Why it runs all the same"
+        hint="Kept with the run; its grade is at best Carried"
+        test-id="run-reason"
+      />
       <p v-if="powderAir" class="stop wide" role="alert">
         <strong>Air on over a powder coat</strong> blows the coat away: marks come out pale. Usual practice is air off.
       </p>
@@ -153,7 +193,7 @@ async function keep(): Promise<void> {
         form="run"
         label="Log the run"
         :loading="busy"
-        :disabled="Boolean(drying)"
+        :disabled="never.length > 0"
         data-test-id="log-run"
     /></template>
   </StationBody>
@@ -165,6 +205,15 @@ async function keep(): Promise<void> {
   border-left: 4px solid var(--unto-danger);
   background: var(--unto-danger-tint);
   font-size: 0.92rem;
+}
+
+.stop.plain-list {
+  margin: 0;
+  list-style: none;
+}
+
+.cap {
+  text-transform: capitalize;
 }
 
 .runs table {

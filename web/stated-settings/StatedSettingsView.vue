@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
   INTERVAL_UNITS,
+  PLAIN_SETTING,
   POWER_UNITS,
+  restWords,
   SPEED_UNITS,
   SUBSTRATE_FAMILIES,
   WAVELENGTH_CLASSES,
@@ -14,6 +16,7 @@ import { useQuery } from '@pinia/colada';
 import { computed, ref, watch } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
+import SettingRestFields from '../setting/SettingRestFields.vue';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
@@ -54,9 +57,7 @@ const form = useForm<CreateStatedSetting>(
     power: { value: Number.NaN, unit: '%' },
     speed: { value: Number.NaN, unit: 'mm/s' },
     interval: { value: Number.NaN, unit: 'mm' },
-    frequencyKHz: null,
-    pulseNs: null,
-    passes: 1,
+    ...PLAIN_SETTING,
     source: '',
     note: '',
   }),
@@ -107,7 +108,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
   { key: 'power', label: 'Power', numeric: true, value: ({ power }) => entered(power) },
   { key: 'speed', label: 'Speed', numeric: true, value: ({ speed }) => entered(speed) },
   { key: 'interval', label: 'Interval', numeric: true, value: ({ interval }) => entered(interval) },
-  { key: 'passes', label: 'Passes', numeric: true, value: ({ passes }) => passes },
+  { key: 'rest', label: 'Besides', value: (row) => restWords(row, units.reading.value).join(', ') },
   { key: 'makes', label: 'Which makes', value: (row) => known(row).join(', ') },
   { key: 'source', label: 'Who says so', value: ({ source }) => source },
   { key: 'grade', label: 'Rests on', value: () => 'stated' },
@@ -140,8 +141,6 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
         hint="Needed to read a speed in %"
         test-id="stated-top"
       />
-      <NumberField name="frequencyKHz" optional label="Frequency" unit="kHz" />
-      <NumberField name="pulseNs" optional label="Pulse length" unit="ns" />
       <EnteredField v-if="values.power" name="power" label="Power" :units="POWER_UNITS" test-id="stated-power" />
       <EnteredField v-if="values.speed" name="speed" label="Speed" :units="SPEED_UNITS" test-id="stated-speed" />
       <EnteredField
@@ -151,7 +150,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
         :units="INTERVAL_UNITS"
         test-id="stated-interval"
       />
-      <NumberField name="passes" label="Passes" />
+      <SettingRestFields :pulsed="{ frequency: true, pulse: true }" fired unsure />
       <p class="wide ticks">
         Stated were:
         <TickField

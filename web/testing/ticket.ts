@@ -6,12 +6,15 @@ import { fakeServer, mountInShop } from './shop';
 
 export const NOTHING_DONE = {
   coatedPieces: 0,
+  unclockedPieces: 0,
+  offBandPieces: 0,
   storedPieces: 0,
   storedUntil: null,
   dryingUntil: null,
   coupon: 'none',
   recipeNumber: null,
   markedPieces: 0,
+  rejectedPieces: 0,
   runs: 0,
   runsCleaned: 0,
   runsJudged: 0,

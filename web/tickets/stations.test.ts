@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
-import { decisive, makeFigure } from '@unto/core';
+import { decisive, makeFigure, PLAIN_SETTING } from '@unto/core';
 import { emptyBody } from '@unto/contract';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Component } from 'vue';
@@ -104,8 +104,11 @@ const RECIPE = {
   powerPercent: 92,
   speedMmPerS: 168,
   intervalMm: 0.06,
-  passes: 1,
+  ...PLAIN_SETTING,
+  directions: 'two-way',
+  air: 'off',
   focusOffsetMm: 0.2,
+  because: [],
   secondsPerPiece: 30,
   grade: 'proved',
   worst: null,
@@ -129,6 +132,9 @@ const run = (change: object = {}) => ({
   judgement: null,
   ...change,
 });
+
+/** Coated and with a recipe, nothing ticked. */
+const READY = { recipes: [RECIPE], progress: { ...NOTHING_DONE, coatedPieces: 12, recipeNumber: 1 } };
 
 function open(station: Component, change: { ticket?: object; page?: object } = {}) {
   return mountOnTicket(station, { ticket: { ...TICKET, ...change.ticket }, page: change.page, items: ITEMS });
@@ -154,9 +160,11 @@ describe('Mark', () => {
   });
 
   it('logs the run as entered, on its recipe', async () => {
-    const { page, server, router } = await open(MarkStation, { page: { recipes: [RECIPE] } });
+    const { page, server, router } = await open(MarkStation, { page: READY });
+    expect(page.find(by('open-stations')).text()).toMatch(/prepare: 0 of 4 checked/);
     await choose(page, 'air', 'off');
     await type(page, 'minutes', '6,5');
+    await type(page, 'run-reason', 'checked by Ines');
     await page.find('form#run').trigger('submit');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({
@@ -168,6 +176,10 @@ describe('Mark', () => {
         power: { value: 920, unit: '0-1000' },
         speed: { value: 28, unit: '%' },
         minutes: 6.5,
+        focusOffsetMm: 0.2,
+        directions: 'two-way',
+        air: 'off',
+        reason: 'checked by Ines',
       },
     });
     expect(router.currentRoute.value.path).toBe(`/tickets/${TICKET_ID}/clean`);
@@ -192,13 +204,15 @@ describe('Mark', () => {
       endedAt: null,
       outcome: null,
     };
-    const { page } = await open(MarkStation, { page: { timers: [clock] } });
-    expect(page.text()).toMatch(/The coat is still wet/);
+    const dryingUntil = new Date(Date.now() + 60_000).toISOString();
+    const page12 = { ...READY, timers: [clock], progress: { ...READY.progress, dryingUntil } };
+    const { page } = await open(MarkStation, { page: page12 });
+    expect(page.text()).toMatch(/it still dries. Never fire a wet coat/);
     expect(page.find(by('log-run')).attributes('disabled')).toBeDefined();
   });
 
   it('puts the refusal of the server at its field', async () => {
-    const { page, server } = await open(MarkStation, { page: { recipes: [RECIPE] } });
+    const { page, server } = await open(MarkStation, { page: READY });
     server.refusals['POST /api/runs'] = {
       type: 'invalid-input',
       title: '',
@@ -208,6 +222,7 @@ describe('Mark', () => {
     };
     await choose(page, 'air', 'off');
     await type(page, 'minutes', '6,5');
+    await type(page, 'run-reason', 'checked by Ines');
     await page.find('form#run').trigger('submit');
     await flushPromises();
     expect(page.text()).toMatch(/faster than the head runs/);

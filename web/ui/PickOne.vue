@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="T extends string">
+<script setup lang="ts" generic="T extends string | null">
 import SelectButton from 'primevue/selectbutton';
 import { computed, useId } from 'vue';
 
@@ -6,7 +6,7 @@ import { computed, useId } from 'vue';
 const model = defineModel<T>({ required: true });
 const props = defineProps<{
   label: string;
-  options: readonly { readonly value: T; readonly label: string }[];
+  options: readonly { readonly value: NonNullable<T>; readonly label: string }[];
   /** Names each choice as well: `stage` gives `stage-rinsed`. */
   testId: string;
   /** The label stands for itself and is only read out. */

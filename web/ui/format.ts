@@ -72,7 +72,14 @@ export function parseNumber(text: string): number {
 /** Word of a grade and what it says, as in the legend. */
 export const GRADE_WORDS: Record<Grade, { word: string; text: string }> = {
   measured: { word: 'Measured', text: 'a direct reading, or arithmetic on readings alone' },
-  proved: { word: 'Proved', text: 'a scrubbed coupon or run on these very revisions holds here' },
+  proved: {
+    word: 'Proved',
+    text: 'scrubbed cells read from pictures hold here, on these very revisions and this very setting',
+  },
+  'proved by eye': {
+    word: 'Proved by eye',
+    text: 'the same, but judged by eye after the scrub and not read from a picture',
+  },
   seen: { word: 'Seen', text: 'marked here, not scrubbed' },
   carried: { word: 'Carried', text: 'computed from a proved neighbour, or outside what was tested' },
   stated: { word: 'Stated', text: 'a label, data sheet or old note, as typed in' },

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { BINDING_WORDS, type Figure, type SettingChoice } from '@unto/core';
+import { BINDING_WORDS, restWords, type Figure } from '@unto/core';
 import GradeMark from '../evidence/GradeMark.vue';
 import { formatDuration } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
+import type { OfferedSetting } from '../workers/computations';
 
 /** A setting that the window offers, to be taken for the recipe. */
 export interface Offer {
   readonly kind: 'quickest' | 'widest';
   readonly title: string;
-  readonly choice: SettingChoice;
+  readonly choice: OfferedSetting;
 }
 defineProps<{ offer: Offer; figure: Figure; taken: boolean }>();
 defineEmits<{ take: [] }>();
@@ -34,7 +35,7 @@ const units = useUnits();
     <span class="quiet small"
       >{{ formatDuration(offer.choice.seconds) }} a piece ·
       {{ units.text('interval', offer.choice.intervalMm) }} interval{{ units.aside('speed', offer.choice.speedMmPerS)
-      }}{{ offer.choice.passes > 1 ? `, ${offer.choice.passes} passes` : '' }} ·
+      }}{{ ['', ...restWords(offer.choice, units.reading.value)].join(', ') }} ·
       {{ Math.round(offer.choice.holds * 100) }} of 100 hold, at worst {{ Math.round(offer.choice.worst * 100) }}.</span
     >
     <span v-if="offer.choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[offer.choice.binding] }}.</span>

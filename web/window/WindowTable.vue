@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { restWords } from '@unto/core';
 import type { CouponWindowCell } from '@unto/domain';
 import { formatNumber } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
@@ -18,6 +19,7 @@ const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as co
           <th class="number">At the part, W</th>
           <th class="number">Speed, {{ units.unit('speed') }}</th>
           <th class="number">Interval, {{ units.unit('interval') }}</th>
+          <th>Besides</th>
           <th>After the scrub</th>
         </tr>
       </thead>
@@ -27,7 +29,8 @@ const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as co
           <td class="number">{{ formatNumber(cell.powerW) }}</td>
           <td class="number">{{ formatNumber(units.read('speed', cell.speedMmPerS).value) }}</td>
           <td class="number">{{ formatNumber(units.read('interval', cell.intervalMm).value) }}</td>
-          <td>{{ OUTCOMES[cell.outcome] }}</td>
+          <td>{{ restWords(cell, units.reading.value).join(', ') }}</td>
+          <td>{{ OUTCOMES[cell.outcome] }}{{ cell.byEye ? ', by eye' : '' }}</td>
         </tr>
       </tbody>
     </table>

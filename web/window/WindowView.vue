@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { settingFigure, weakestGrade, type SettingChoice } from '@unto/core';
+import { settingFigure, settingWords } from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
+import { settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
@@ -18,9 +19,11 @@ import { formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
+import type { OfferedSetting } from '../workers/computations';
+import MapPlace from './MapPlace.vue';
 import SettingOffer, { type Offer } from './SettingOffer.vue';
 import WindowTable from './WindowTable.vue';
-import { FIT_SEED, percentFor, powerAxis, useWindow } from './useWindow';
+import { FIT_SEED, MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
 const props = defineProps<{ id: string }>();
@@ -30,29 +33,33 @@ const store = useTicket();
 const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
-const { coupons, cells, sameRevisions, drawn, fault, busy, refresh, fit } = useWindow(() => props.id);
-const intervalMm = ref(0);
-const picked = ref<'quickest' | 'widest'>('quickest');
+const { families, picked, family, coupons, cells, drawn, fault, busy, refresh, fit } = useWindow(() => props.id);
+const rest = ref<MapRest | null>(null);
+const takenKind = ref<'quickest' | 'widest'>('quickest');
 const asTable = ref(false);
 
 onMounted(async () => {
   if (store.ticket?.id !== props.id) await store.open(props.id);
   await refresh();
-  if (cells.value.length) intervalMm.value = cells.value[0]!.intervalMm;
 });
-const intervals = computed(() => [...new Set(cells.value.map((cell) => cell.intervalMm))].sort((a, b) => a - b));
-const passes = computed(() => cells.value[0]?.passes ?? 1);
+const restOf = (from: MapRest | OfferedSetting): MapRest =>
+  ({ ...cells.value[0], ...Object.fromEntries(MAP_PARTS.map((part) => [part, from[part]])) }) as MapRest;
 watch(
-  [intervalMm, () => cells.value.length],
-  () => intervalMm.value > 0 && fit(store.ticket!, store.fitted!, shop.workshop!, intervalMm.value, passes.value),
+  family,
+  (now) => {
+    drawn.value = null;
+    rest.value = now ? restOf(now.cells[0]!) : null;
+  },
+  { immediate: true },
 );
+watch(rest, (now) => now && store.ticket && fit(store.ticket, store.fitted!, shop.workshop!, now), { immediate: true });
 watch(
   () => drawn.value?.answer,
   (answer, before) => {
     if (before || !answer) return;
-    picked.value = answer.quickest ? 'quickest' : 'widest';
+    takenKind.value = answer.quickest ? 'quickest' : 'widest';
     const best = answer.quickest ?? answer.widest;
-    if (best) intervalMm.value = best.intervalMm;
+    if (best) rest.value = restOf(best);
   },
 );
 
@@ -63,25 +70,23 @@ const offers = computed<Offer[]>(() => {
     ...(widest ? [{ kind: 'widest' as const, title: 'Widest margin', choice: widest }] : []),
   ];
 });
-const taken = computed(() => offers.value.find(({ kind }) => kind === picked.value) ?? offers.value[0] ?? null);
+const taken = computed(() => offers.value.find(({ kind }) => kind === takenKind.value) ?? offers.value[0] ?? null);
 
-function figureOf(choice: SettingChoice) {
-  const figure = settingFigure(choice, {
-    // As the server will judge it: coupons of another focus than the recipe prove nothing for it.
-    sameRevisions:
-      sameRevisions.value &&
-      coupons.value.every(({ focusOffsetMm }) => focusOffsetMm === coupons.value[0]!.focusOffsetMm),
+function figureOf({ worst, proof }: OfferedSetting) {
+  const evidence = {
+    grade: proof.grade,
     cells: cells.value.length,
     coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })),
-  });
-  return {
-    ...figure,
-    value: choice.worst * 100,
-    unit: 'of 100',
-    grade: choice.worst >= shop.workshop!.bound ? figure.grade : weakestGrade([figure.grade, 'carried']),
   };
+  return { ...settingFigure({ worst }, evidence), value: worst * 100, unit: 'of 100' };
 }
-const shownCells = computed(() => cells.value.filter((cell) => cell.intervalMm === intervalMm.value));
+const shownCells = computed(() =>
+  cells.value.filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
+);
+const isShown = (choice: OfferedSetting) =>
+  MAP_PARTS.every((part) => (choice[part] ?? null) === (rest.value?.[part] ?? null));
+const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
+  `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
 const option = computed(() => {
   void shop.theme;
   if (!drawn.value || !store.fitted) return null;
@@ -95,7 +100,7 @@ const option = computed(() => {
     upperPercent: inPercent(map.upperW),
     cells: shownCells.value,
     setting:
-      choice && choice.intervalMm === intervalMm.value
+      choice && isShown(choice)
         ? {
             ...choice,
             label: taken.value!.title.toLowerCase(),
@@ -111,16 +116,13 @@ const stillHere = useStillHere();
 
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
+  const { powerW: _powerW, ...setting } = settingIn(family.value!, choice);
   const body: CreateRecipe = {
     id: uuid(),
     ticketId: props.id,
     kind,
     couponIds: coupons.value.map(({ id }) => id),
-    powerPercent: choice.powerPercent,
-    speedMmPerS: choice.speedMmPerS,
-    intervalMm: choice.intervalMm,
-    passes: choice.passes,
-    focusOffsetMm: coupons.value[0]!.focusOffsetMm,
+    ...setting,
     seed: FIT_SEED,
   };
   try {
@@ -141,13 +143,14 @@ async function makeRecipe(): Promise<void> {
     />
     <div class="bar">
       <ChoiceField
-        v-if="intervals.length > 1"
-        v-model="intervalMm"
-        class="interval"
-        label="Line interval shown"
-        :options="intervals.map((value) => ({ value, label: units.text('interval', value) }))"
+        v-if="families.length > 1"
+        v-model="picked"
+        class="families"
+        label="Cells that go together"
+        :options="families.map((each, value) => ({ value, label: familyName(each) }))"
+        test-id="window-family"
       />
-      <span v-else class="mono">{{ units.text('interval', intervalMm) }} interval</span>
+      <MapPlace v-if="family && rest" v-model="rest" :family="family" />
       <span class="quiet small"
         >for {{ store.ticket.title }}, {{ units.size(store.ticket.markWidthMm, store.ticket.markHeightMm) }} · power ±
         {{ formatNumber(shop.workshop!.tolerancePower * 100) }} %, focus ±
@@ -194,7 +197,7 @@ async function makeRecipe(): Promise<void> {
           :offer="offer"
           :figure="figureOf(offer.choice)"
           :taken="taken?.kind === offer.kind"
-          @take="picked = offer.kind"
+          @take="takenKind = offer.kind"
         />
         <div v-if="taken" class="evidence">
           <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span
@@ -202,6 +205,10 @@ async function makeRecipe(): Promise<void> {
             >what this rests on</span
           >
         </div>
+        <p v-if="taken?.choice.proof.because.length" class="quiet small" data-test-id="proof-because">
+          {{ taken.choice.proof.grade === 'carried' ? 'Not proved' : 'Not from pictures alone' }}:
+          {{ taken.choice.proof.because.join('; ') }}.
+        </p>
         <p v-if="drawn" class="quiet small">
           Worst case: power and focus at the ends of their tolerance, and the fit at its 5th percentile of
           {{ drawn.fit.drawCount }} draws. How the coat’s thickness moves the window is not in it until a coupon varies
@@ -228,8 +235,8 @@ async function makeRecipe(): Promise<void> {
   min-height: 52px;
 }
 
-.interval {
-  width: 11rem;
+.families {
+  width: 20rem;
 }
 
 .table {

@@ -1,4 +1,12 @@
-import { CORE_READING, fitWindow, seededRandom, standardNormal, windowMap, type WindowCell } from '@unto/core';
+import {
+  CORE_READING,
+  fitWindow,
+  PLAIN_SETTING,
+  seededRandom,
+  standardNormal,
+  windowMap,
+  type WindowCell,
+} from '@unto/core';
 import { describe, expect, it } from 'vitest';
 import type { CouponWindowCell } from '@unto/domain';
 import { shallowRef } from 'vue';
@@ -23,7 +31,8 @@ const cells: CouponWindowCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =
     const powerW = powerPercent * 0.5;
     const effect = Math.log(powerW) - 0.6 * Math.log(speedMmPerS) + 0.1 * standardNormal(random);
     const outcome: WindowCell['outcome'] = effect < 0.55 ? 'under' : effect < 1.2 ? 'holds' : 'over';
-    return { powerPercent, powerW, speedMmPerS, intervalMm: 0.06, passes: 1, outcome, couponId: 'k' };
+    const setting = { ...PLAIN_SETTING, powerPercent, powerW, speedMmPerS, intervalMm: 0.06 };
+    return { ...setting, outcome, couponId: 'k', coats: 1, byEye: false };
   }),
 );
 
@@ -34,8 +43,7 @@ describe('window chart', () => {
     {
       powersW: powersPercent.map((percent) => percent * 0.5),
       speedsMmPerS: speedAxis(cells),
-      intervalMm: 0.06,
-      passes: 1,
+      rest: { intervalMm: 0.06, passes: 1 },
     },
   );
   const option = (setting: { powerPercent: number; speedMmPerS: number; label: string } | null, units = inCoreUnits) =>

@@ -1,8 +1,15 @@
-import { deliveredPower, type SettingChoice, type WindowCell } from '@unto/core';
+import { deliveredPower, type SettingPart, type WindowRest } from '@unto/core';
 import type { Ticket, Workshop } from '@unto/contract';
-import { powerSource, settingJob, windowEquipment, type CouponWindowCell, type FittedEquipment } from '@unto/domain';
+import {
+  powerSource,
+  settingJob,
+  windowEquipment,
+  windowFamilies,
+  type CouponWindowCell,
+  type FittedEquipment,
+} from '@unto/domain';
 import { useQuery } from '@pinia/colada';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { valueOf, type DrawnWindow } from '../workers/computations';
@@ -13,49 +20,60 @@ export const FIT_SEED = 1977;
 const POWER_STEPS = 44;
 const SPEED_STEPS = 60;
 
-/** Scrubbed coupons of a ticket's pairing and the window fitted to them, in a worker. */
+/** What a window's map is drawn at one value of, where its cells vary it. */
+export const MAP_PARTS = [
+  'intervalMm',
+  'passes',
+  'hatches',
+  'angleDeg',
+  'focusOffsetMm',
+  'frequencyKHz',
+  'pulseNs',
+] as const satisfies readonly SettingPart[];
+export type MapPart = (typeof MAP_PARTS)[number];
+export type MapRest = Pick<CouponWindowCell, MapPart>;
+
+/** Scrubbed coupons of a ticket's pairing, sorted into families, and the window fitted to one of them, in a worker. */
 export function useWindow(ticketId: () => string) {
   const worker = useComputations();
   const { data, refresh } = useQuery({
     key: () => KEYS.window(ticketId()),
     query: () => api.call('ticketWindow', { params: { id: ticketId() } }),
   });
-  const coupons = computed(() => data.value?.coupons ?? []);
-  const cells = computed<readonly CouponWindowCell[]>(() => data.value?.cells ?? []);
-  /** Whether every coupon was made on the revisions that the ticket would be marked on: as the server will judge it. */
-  const sameRevisions = computed(() => coupons.value.every((coupon) => coupon.sameRevisions));
+  const families = computed(() => windowFamilies((data.value?.cells ?? []) as readonly CouponWindowCell[]));
+  const picked = ref(0);
+  watch(families, () => (picked.value = 0));
+  const family = computed(() => families.value[picked.value] ?? null);
+  const cells = computed(() => family.value?.cells ?? []);
+  const coupons = computed(() => (data.value?.coupons ?? []).filter(({ id }) => family.value?.couponIds.includes(id)));
   const drawn = shallowRef<DrawnWindow | null>(null);
   const fault = ref('');
   const busy = ref(false);
 
-  async function fit(
-    ticket: Ticket,
-    equipment: FittedEquipment,
-    shop: Workshop,
-    intervalMm: number,
-    passes: number,
-  ): Promise<void> {
-    if (!cells.value.length) return;
+  async function fit(ticket: Ticket, equipment: FittedEquipment, shop: Workshop, rest: WindowRest): Promise<void> {
+    const of = family.value;
+    if (!of) return;
     busy.value = true;
     try {
       const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
-      const speeds = cells.value.map(({ speedMmPerS }) => speedMmPerS);
+      const speeds = of.cells.map(({ speedMmPerS }) => speedMmPerS);
       const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
+      const source = powerSource(equipment);
       const task = {
-        cells: plain(cells.value),
+        family: of,
         equipment: windowEquipment(equipment),
         seed: FIT_SEED,
         job: settingJob(equipment, mark, shop, middle),
         map: {
-          powersW: powerAxis(cells.value).map((percent) =>
-            Math.max(0.01, deliveredPower(percent, powerSource(equipment))),
-          ),
-          speedsMmPerS: speedAxis(cells.value),
-          intervalMm,
-          passes,
+          powersW: powerAxis(of.cells).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
+          speedsMmPerS: speedAxis(of.cells),
+          rest,
         },
+        // As the server will judge it: coupons of other revisions than the ticket would be marked on prove nothing for it.
+        otherRevisions: coupons.value.filter(({ sameRevisions }) => !sameRevisions).map(({ code }) => code),
       };
-      drawn.value = valueOf(await worker.core.window(task));
+      const found = valueOf(await worker.core.window(task));
+      if (of === family.value) drawn.value = found;
       fault.value = '';
     } catch (error) {
       fault.value = (error as Error).message;
@@ -64,26 +82,16 @@ export function useWindow(ticketId: () => string) {
     }
   }
 
-  return { coupons, cells, sameRevisions, drawn, fault, busy, refresh, fit };
-}
-
-function plain(cells: readonly CouponWindowCell[]): WindowCell[] {
-  return cells.map(({ powerW, speedMmPerS, intervalMm, passes, outcome }) => ({
-    powerW,
-    speedMmPerS,
-    intervalMm,
-    passes,
-    outcome,
-  }));
+  return { families, picked, family, coupons, cells, drawn, fault, busy, refresh, fit };
 }
 
 /** Percentages for the map, a little beyond what was tested, at equal ratios. */
-export function powerAxis(cells: readonly CouponWindowCell[]): number[] {
+export function powerAxis(cells: readonly Pick<CouponWindowCell, 'powerPercent'>[]): number[] {
   const tested = cells.map(({ powerPercent }) => powerPercent);
   return ratios(Math.max(1, Math.min(...tested) * 0.75), Math.min(100, Math.max(...tested) * 1.15), POWER_STEPS);
 }
 
-export function speedAxis(cells: readonly CouponWindowCell[]): number[] {
+export function speedAxis(cells: readonly Pick<CouponWindowCell, 'speedMmPerS'>[]): number[] {
   const tested = cells.map(({ speedMmPerS }) => speedMmPerS);
   return ratios(Math.min(...tested) * 0.8, Math.max(...tested) * 1.25, SPEED_STEPS);
 }
@@ -105,5 +113,3 @@ export function percentFor(watts: number, equipment: FittedEquipment): number | 
   }
   return high;
 }
-
-export type NamedChoice = SettingChoice & { readonly kind: 'quickest' | 'widest' };

@@ -24,8 +24,9 @@ import {
   type Pixels,
   type Point2,
   type ReadablePicture,
+  type SettingChoice,
 } from '@unto/core';
-import { workOutSheet } from '@unto/domain';
+import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { answered, answeredLater, type Computations } from './computations';
 
@@ -118,10 +119,17 @@ const computations: Computations = {
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
-  window: async ({ cells, equipment, seed, job, map }) =>
+  window: async ({ family, equipment, seed, job, map, otherRevisions }) =>
     answered(() => {
-      const fit = fitWindow({ cells, equipment, seed });
-      return { fit, map: windowMap(fit, map), answer: settingFromWindow(fit, job) };
+      const fit = fitWindow({ cells: family.cells, equipment, seed });
+      const { tolerance, bound } = job;
+      const { quickest, widest } = settingFromWindow(fit, familyJob(family, job));
+      const offered = (choice: SettingChoice | null) =>
+        choice && {
+          ...choice,
+          proof: proofOf(family, settingIn(family, choice), { fit, equipment, tolerance, bound, otherRevisions }),
+        };
+      return { fit, map: windowMap(fit, map), answer: { quickest: offered(quickest), widest: offered(widest) } };
     }),
 };
 

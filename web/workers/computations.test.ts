@@ -26,7 +26,7 @@ describe('the worker’s border', () => {
   it('carries typed arrays of a fit', async () => {
     const cells = [{ powerW: 40, speedMmPerS: 100, intervalMm: 0.06, passes: 1, outcome: 'holds' as const }];
     const fit = fitWindow({ cells, equipment: { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 }, seed: 3 });
-    const map = windowMap(fit, { powersW: [30, 40], speedsMmPerS: [90, 110], intervalMm: 0.06, passes: 1 });
+    const map = windowMap(fit, { powersW: [30, 40], speedsMmPerS: [90, 110], rest: { intervalMm: 0.06, passes: 1 } });
     const core = overChannel({
       window: async () => answered(() => ({ fit, map, answer: { quickest: null, widest: null } })),
     });

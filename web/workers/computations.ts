@@ -12,15 +12,15 @@ import type {
   CouponLimits,
   CouponPictureReading,
   GcodeOptions,
-  SettingAnswer,
+  SettingChoice,
   SettingJob,
   WindowEquipment,
-  WindowCell,
   WindowFit,
   WindowMap,
+  WindowRest,
 } from '@unto/core';
 import type { PictureEntries, SheetEntries } from '@unto/contract';
-import type { SheetResult } from '@unto/domain';
+import type { Proof, SheetResult, WindowFamily } from '@unto/domain';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
 export type Answer<T> =
@@ -47,8 +47,11 @@ export interface DesignedCoupon {
 export interface DrawnWindow {
   readonly fit: WindowFit;
   readonly map: WindowMap;
-  readonly answer: SettingAnswer;
+  readonly answer: { readonly quickest: OfferedSetting | null; readonly widest: OfferedSetting | null };
 }
+
+/** A setting that the window offers, and what its proof is worth. */
+export type OfferedSetting = SettingChoice & { readonly proof: Proof };
 
 /** What a picture tells of a coupon, and the coupon straight from above as a JPEG. */
 export interface ReadCouponPicture {
@@ -96,11 +99,13 @@ export interface Computations {
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
   window(task: {
-    cells: readonly WindowCell[];
+    family: WindowFamily;
     equipment: WindowEquipment;
     seed: number;
     job: SettingJob;
-    map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; intervalMm: number; passes: number };
+    map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; rest: WindowRest };
+    /** Codes of the family’s coupons that were fired on other revisions. */
+    otherRevisions: readonly string[];
   }): Promise<Answer<DrawnWindow>>;
 }
 

@@ -1,7 +1,7 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 import type { Outcome, Stage } from '@unto/core';
 
-const { INTEGER, TEXT, UUID } = DataTypes;
+const { BOOLEAN, INTEGER, TEXT, UUID } = DataTypes;
 
 /** The newest outcome of every cell of a coupon at each stage. A view. */
 export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
@@ -11,6 +11,7 @@ export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
   declare outcome: Outcome;
   declare source: string;
   declare readingId: string;
+  declare byEye: boolean;
 }
 
 export function cellOutcomes(sequelize: Sequelize) {
@@ -22,6 +23,7 @@ export function cellOutcomes(sequelize: Sequelize) {
       outcome: TEXT,
       source: TEXT,
       readingId: UUID,
+      byEye: BOOLEAN,
     },
     { sequelize, modelName: 'cellOutcomes', tableName: 'cell_outcomes' },
   );

@@ -1,6 +1,6 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { CouponDesign } from '@unto/core';
-import type { Revisions } from '@unto/contract';
+import type { Firing, Revisions } from '@unto/contract';
 
 const { DATE, DOUBLE, INTEGER, JSONB, UUID } = DataTypes;
 
@@ -21,6 +21,7 @@ export class CouponRow extends Model<InferAttributes<CouponRow>, InferCreationAt
   declare createdAt: Date;
   declare burntAt: Date | null;
   declare burntCells: readonly number[] | null;
+  declare firing: Firing | null;
   declare byId: string;
 }
 
@@ -42,6 +43,7 @@ export function coupons(sequelize: Sequelize) {
       createdAt: DATE,
       burntAt: DATE,
       burntCells: JSONB,
+      firing: JSONB,
       byId: UUID,
     },
     { sequelize, modelName: 'coupons', tableName: 'coupons' },

@@ -1,26 +1,27 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import { DataTypes, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Figure, Grade } from '@unto/core';
 import type { FrozenFit, Revisions } from '@unto/contract';
+import { SETTING_COLUMNS, SettingRow } from './setting-row.js';
 
 const { BIGINT, DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
 /** Accepted settings. Append-only. */
-export class RecipeRow extends Model<InferAttributes<RecipeRow>, InferCreationAttributes<RecipeRow>> {
+export class RecipeRow extends SettingRow<InferAttributes<RecipeRow>, InferCreationAttributes<RecipeRow>> {
   declare id: string;
   declare ticketId: string;
   declare number: number;
   declare kind: string;
   declare couponIds: readonly string[];
   declare powerPercent: number;
+  declare powerW: number | null;
   declare speedMmPerS: number;
   declare intervalMm: number;
-  declare passes: number;
-  declare focusOffsetMm: number;
   declare seed: number;
   declare secondsPerPiece: number;
   declare fit: FrozenFit | null;
   declare worst: Figure | null;
   declare grade: Grade;
+  declare because: readonly string[];
   declare revisions: Revisions;
   declare at: Date;
   declare byId: string;
@@ -35,15 +36,16 @@ export function recipes(sequelize: Sequelize) {
       kind: TEXT,
       couponIds: JSONB,
       powerPercent: DOUBLE,
+      powerW: DOUBLE,
       speedMmPerS: DOUBLE,
       intervalMm: DOUBLE,
-      passes: INTEGER,
-      focusOffsetMm: DOUBLE,
+      ...SETTING_COLUMNS,
       seed: BIGINT,
       secondsPerPiece: DOUBLE,
       fit: JSONB,
       worst: JSONB,
       grade: TEXT,
+      because: JSONB,
       revisions: JSONB,
       at: DATE,
       byId: UUID,

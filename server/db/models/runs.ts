@@ -1,11 +1,12 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import { DataTypes, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Figure, Grade } from '@unto/core';
 import type { Revisions } from '@unto/contract';
+import { SETTING_COLUMNS, SettingRow } from './setting-row.js';
 
 const { DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
 /** Runs on pieces. Append-only; a correction names what it corrects. */
-export class RunRow extends Model<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> {
+export class RunRow extends SettingRow<InferAttributes<RunRow>, InferCreationAttributes<RunRow>> {
   declare id: string;
   declare ticketId: string;
   declare recipeId: string | null;
@@ -20,13 +21,12 @@ export class RunRow extends Model<InferAttributes<RunRow>, InferCreationAttribut
   declare powerW: number | null;
   declare speedMmPerS: number | null;
   declare intervalMm: number;
-  declare passes: number;
-  declare focusOffsetMm: number;
-  declare air: string;
   declare minutes: number;
   declare note: string;
+  declare reason: string;
   declare dose: Figure | null;
   declare grade: Grade;
+  declare because: readonly string[];
   declare at: Date;
   declare byId: string;
 }
@@ -48,13 +48,13 @@ export function runs(sequelize: Sequelize) {
       powerW: DOUBLE,
       speedMmPerS: DOUBLE,
       intervalMm: DOUBLE,
-      passes: INTEGER,
-      focusOffsetMm: DOUBLE,
-      air: TEXT,
+      ...SETTING_COLUMNS,
       minutes: DOUBLE,
       note: TEXT,
+      reason: TEXT,
       dose: JSONB,
       grade: TEXT,
+      because: JSONB,
       at: DATE,
       byId: UUID,
     },

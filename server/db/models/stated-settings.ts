@@ -9,7 +9,7 @@ export class StatedSettingRow extends Model<
 > {
   declare id: string;
   declare body: Record<string, unknown>;
-  declare computed: Record<string, number | null>;
+  declare computed: object;
   declare at: Date;
   declare byId: string;
 }

@@ -1,11 +1,12 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import { DataTypes, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { StepTestOutcome } from '@unto/core';
 import type { Revisions } from '@unto/contract';
+import { SETTING_COLUMNS, SettingRow } from './setting-row.js';
 
 const { DATE, DOUBLE, JSONB, TEXT, UUID } = DataTypes;
 
 /** Tiny cells fired on the piece itself. Append-only. */
-export class TestStepRow extends Model<InferAttributes<TestStepRow>, InferCreationAttributes<TestStepRow>> {
+export class TestStepRow extends SettingRow<InferAttributes<TestStepRow>, InferCreationAttributes<TestStepRow>> {
   declare id: string;
   declare ticketId: string;
   declare powerPercent: number;
@@ -28,6 +29,7 @@ export function testSteps(sequelize: Sequelize) {
       powerW: DOUBLE,
       speedMmPerS: DOUBLE,
       intervalMm: DOUBLE,
+      ...SETTING_COLUMNS,
       outcome: TEXT,
       note: TEXT,
       revisions: JSONB,

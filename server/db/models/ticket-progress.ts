@@ -7,12 +7,15 @@ const { DATE, INTEGER, TEXT, UUID } = DataTypes;
 export class TicketProgressRow extends Model<InferAttributes<TicketProgressRow>> {
   declare ticketId: string;
   declare coatedPieces: number;
+  declare unclockedPieces: number;
+  declare offBandPieces: number;
   declare storedPieces: number;
   declare storedUntil: Date | null;
   declare dryingUntil: Date | null;
   declare coupon: CouponStage | 'none';
   declare recipeNumber: number | null;
   declare markedPieces: number;
+  declare rejectedPieces: number;
   declare runs: number;
   declare runsCleaned: number;
   declare runsJudged: number;
@@ -24,12 +27,15 @@ export function ticketProgress(sequelize: Sequelize) {
     {
       ticketId: { type: UUID, primaryKey: true },
       coatedPieces: INTEGER,
+      unclockedPieces: INTEGER,
+      offBandPieces: INTEGER,
       storedPieces: INTEGER,
       storedUntil: DATE,
       dryingUntil: DATE,
       coupon: TEXT,
       recipeNumber: INTEGER,
       markedPieces: INTEGER,
+      rejectedPieces: INTEGER,
       runs: INTEGER,
       runsCleaned: INTEGER,
       runsJudged: INTEGER,

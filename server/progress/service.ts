@@ -1,10 +1,10 @@
 import { Op } from 'sequelize';
 import type { StationState } from '@unto/core';
-import type { Ticket, TicketProgress } from '@unto/contract';
-import { stationStates } from '@unto/domain';
+import type { InventoryBodyOf, InventoryKind, Ticket, TicketProgress } from '@unto/contract';
+import { stationStates, type StationFacts } from '@unto/domain';
 import { list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { listInventory } from '../inventory/service.js';
+import { itemsById } from '../inventory/service.js';
 import { newestFittings } from '../place/fittings.js';
 import { openTickets } from '../tickets/service.js';
 
@@ -28,30 +28,35 @@ function progressView({ ticketId: _, storedUntil, dryingUntil, ...row }: Rows['t
 /** Open tickets with the state of their stations. */
 export async function openTicketLines(context: Context): Promise<{ ticket: Ticket; stations: StationState[] }[]> {
   const tickets = await openTickets(context);
+  const facts = await stationFacts(context, tickets);
+  return tickets.map((ticket, i) => ({ ticket, stations: stationStates(facts[i]!, context.now) }));
+}
+
+/** What the station lines of some tickets are told from, in their order. */
+export async function stationFacts(context: Context, tickets: readonly Ticket[]): Promise<StationFacts[]> {
   const ids = tickets.map(({ id }) => id);
-  const [progress, checks, fittings, substrates, compounds, heads] = await together(
+  const [progress, checks, fittings] = await together(
     context,
     () => progressOf(context, ids),
     () => list(context, 'checks', { where: { ticketId: { [Op.in]: ids }, kind: 'check' } }),
     () => newestFittings(context),
-    () => listInventory(context, { kind: 'substrate', retired: 1 }),
-    () => listInventory(context, { kind: 'compound', retired: 1 }),
-    () => listInventory(context, { kind: 'head', retired: 1 }),
   );
-  const bodyIn = <B>(items: readonly { readonly id: string; readonly body: B }[], id: string | null) =>
-    items.find((item) => item.id === id)?.body ?? null;
+  const named = tickets.flatMap(({ substrateId, compoundId, headId }) => [substrateId, headId, compoundId ?? '']);
+  const fitted = [...fittings.values()].map(({ headId }) => headId);
+  const items = await itemsById(context, [...named, ...fitted]);
+  const bodyOf = <K extends InventoryKind>(id: string | null) =>
+    (items.get(id ?? '')?.body ?? null) as InventoryBodyOf[K] | null;
   return tickets.map((ticket) => {
-    const fitting = fittings.get(bodyIn(heads, ticket.headId)!.machineId) ?? null;
+    const fitting = fittings.get(bodyOf<'head'>(ticket.headId)!.machineId) ?? null;
     const own = checks.filter(({ ticketId }) => ticketId === ticket.id);
-    const facts = {
+    return {
       ticket,
       progress: progress.get(ticket.id)!,
       checks: own.map(({ at, station, kind, code }) => ({ station, kind, code, at: at.toISOString() })),
       fitting,
-      substrate: bodyIn(substrates, ticket.substrateId)!,
-      compound: bodyIn(compounds, ticket.compoundId),
-      fittedName: bodyIn(heads, fitting?.headId ?? null)?.name ?? '',
+      substrate: bodyOf<'substrate'>(ticket.substrateId)!,
+      compound: bodyOf<'compound'>(ticket.compoundId),
+      fittedName: bodyOf<'head'>(fitting?.headId ?? null)?.name ?? '',
     };
-    return { ticket, stations: stationStates(facts, context.now) };
   });
 }

@@ -1,0 +1,128 @@
+import {
+  SETTING_PART_NAMES,
+  samePart,
+  WINDOW_TERMS,
+  type KnownSetting,
+  type MarkSetting,
+  type SettingJob,
+  type SettingPart,
+  type WindowPoint,
+  type WindowTerm,
+} from '@unto/core';
+import type { CouponWindowCell } from './window-cells.js';
+
+/** Parts that a window's axes carry whatever the cells varied. */
+const AXES: readonly SettingPart[] = ['powerPercent', 'speedMmPerS', 'intervalMm', 'passes'];
+/** Parts that are one thing or another, never something between. */
+const KINDS = ['fill', 'directions', 'powerMode', 'air', 'extraction'] as const satisfies readonly SettingPart[];
+export type FamilyKind = (typeof KINDS)[number];
+
+/** Scrubbed cells that one window may be fitted to: what none of them varied is the same in all. */
+export interface WindowFamily {
+  /** Parts that all cells share. */
+  readonly fixed: Pick<MarkSetting, FamilyKind> & Partial<Pick<MarkSetting, WindowTerm>>;
+  readonly coats: number;
+  /** Terms that cells vary besides power, speed, interval and passes. */
+  readonly varied: readonly WindowTerm[];
+  readonly couponIds: readonly string[];
+  readonly cells: readonly CouponWindowCell[];
+}
+
+interface Group {
+  readonly cells: CouponWindowCell[];
+  readonly varied: ReadonlySet<WindowTerm>;
+}
+
+/**
+ * Sorts the cells of one pairing into families. Coupons that agree in what they did not vary go together; one that did not vary a
+ * term joins a family that did, where its value lies within that family’s. The family with most cells comes first.
+ */
+export function windowFamilies(cells: readonly CouponWindowCell[]): WindowFamily[] {
+  const groups = byCoupon(cells).sort((a, b) => b.varied.size - a.varied.size || b.cells.length - a.cells.length);
+  const families: Group[] = [];
+  for (const group of groups) {
+    const home = families.find((family) => joins(family, group));
+    if (home) home.cells.push(...group.cells);
+    else families.push({ cells: [...group.cells], varied: group.varied });
+  }
+  return families.map(familyOf).sort((a, b) => b.cells.length - a.cells.length);
+}
+
+/** Cells of each coupon, apart by coats. */
+function byCoupon(cells: readonly CouponWindowCell[]): Group[] {
+  const groups = new Map<string, CouponWindowCell[]>();
+  for (const cell of cells) {
+    const key = `${cell.couponId} ${cell.coats}`;
+    groups.set(key, [...(groups.get(key) ?? []), cell]);
+  }
+  return [...groups.values()].map((own) => ({
+    cells: own,
+    varied: new Set(WINDOW_TERMS.filter((term) => own.some((cell) => !sameIn(term, cell, own[0]!)))),
+  }));
+}
+
+/** Two that nobody noted go together in a family; what they prove is told apart later. */
+function sameIn(part: SettingPart, a: MarkSetting, b: MarkSetting): boolean {
+  return a[part] === b[part] || samePart(part, a[part], b[part]);
+}
+
+function joins(family: Group, group: Group): boolean {
+  const [home, guest] = [family.cells[0]!, group.cells[0]!];
+  if (home.coats !== guest.coats || !KINDS.every((kind) => sameIn(kind, home, guest))) return false;
+  return WINDOW_TERMS.every((term) => {
+    if (group.varied.has(term)) return family.varied.has(term);
+    return family.varied.has(term) ? liesWithin(family, term, guest[term]) : sameIn(term, home, guest);
+  });
+}
+
+function liesWithin({ cells }: Group, term: WindowTerm, value: number | null): boolean {
+  const values = cells.map((cell) => cell[term]).filter((one) => one !== null);
+  return value !== null && value >= Math.min(...values) && value <= Math.max(...values);
+}
+
+function familyOf({ cells, varied }: Group): WindowFamily {
+  const first = cells[0]!;
+  const kinds = Object.fromEntries(KINDS.map((kind) => [kind, first[kind]])) as Pick<MarkSetting, FamilyKind>;
+  const terms = Object.fromEntries(
+    WINDOW_TERMS.filter((term) => !varied.has(term)).map((term) => [term, first[term]]),
+  ) as Partial<Pick<MarkSetting, WindowTerm>>;
+  return {
+    fixed: { ...kinds, ...terms },
+    coats: first.coats,
+    varied: WINDOW_TERMS.filter((term) => varied.has(term)),
+    couponIds: [...new Set(cells.map(({ couponId }) => couponId))],
+    // Equal within the tolerance is equal: the fit is not to take a last digit for a term that was varied.
+    cells: cells.map((cell) => ({ ...cell, ...terms })),
+  };
+}
+
+/** Parts in which a setting leaves what a family shares: in these it is not proved by it. */
+export function partsOutside(family: WindowFamily, setting: MarkSetting): SettingPart[] {
+  return (Object.keys(SETTING_PART_NAMES) as SettingPart[]).filter((part) => {
+    if (AXES.includes(part) || family.varied.includes(part as WindowTerm)) return false;
+    return !samePart(part, family.fixed[part as FamilyKind], setting[part] as never);
+  });
+}
+
+/** The family that speaks of a setting: one that it does not leave, else the one it leaves in the fewest parts. */
+export function familyFor(families: readonly WindowFamily[], setting: MarkSetting): WindowFamily | null {
+  const ranked = families.map((family) => ({ family, apart: partsOutside(family, setting).length }));
+  return ranked.sort((a, b) => a.apart - b.apart)[0]?.family ?? null;
+}
+
+/** The search for a setting in a family: its rows run as the family’s did. */
+export function familyJob(family: WindowFamily, job: SettingJob): SettingJob {
+  return { ...job, directions: family.fixed.directions ?? job.directions };
+}
+
+/** A whole setting of a family: its shared parts, with what was chosen inside it. */
+export function settingIn(family: WindowFamily, chosen: WindowPoint & { readonly powerPercent: number }): KnownSetting {
+  const first = family.cells[0]!;
+  const terms = Object.fromEntries(WINDOW_TERMS.map((term) => [term, chosen[term] ?? first[term]]));
+  const { powerPercent, powerW, speedMmPerS, intervalMm, passes } = chosen;
+  return {
+    ...(terms as unknown as Pick<MarkSetting, WindowTerm>),
+    ...{ powerPercent, powerW, speedMmPerS, intervalMm, passes },
+    ...(Object.fromEntries(KINDS.map((kind) => [kind, first[kind]])) as unknown as Pick<MarkSetting, FamilyKind>),
+  };
+}

@@ -1,0 +1,24 @@
+import type { FiringNotes } from '@unto/core';
+import { cellWatts } from '@unto/domain';
+import type { Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
+import { itemsById, loadEquipment } from '../inventory/service.js';
+
+/**
+ * Freezes what is in force as a coupon is fired: the revisions of everything that bears on a mark, every compound's own, the watts of
+ * each cell by the calibration of that moment, and what was noted of the machine.
+ */
+export async function freezeFiring(
+  context: Context,
+  coupon: Rows['coupons'],
+  notes: FiringNotes,
+): Promise<Pick<Rows['coupons'], 'revisions' | 'firing'>> {
+  const { equipment, revisions } = await loadEquipment(context, coupon);
+  const ids = [...coupon.design.compoundIds, ...(coupon.compoundId ? [coupon.compoundId] : [])];
+  const compounds = [...(await itemsById(context, ids)).values()].map(({ id, revisionId }) => ({
+    id,
+    revision: revisionId,
+  }));
+  const { air, extraction, powerMode } = notes;
+  return { revisions, firing: { air, extraction, powerMode, compounds, cellW: cellWatts(coupon.design, equipment) } };
+}
