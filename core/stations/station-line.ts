@@ -112,6 +112,11 @@ export function piecesLeft({
   return Math.max(0, pieces - markedPieces + rejectedPieces);
 }
 
+/** Coated pieces that neither were fired nor lie on the shelf. */
+export function piecesReady(facts: { coatedPieces: number; markedPieces: number; storedPieces: number }): number {
+  return Math.max(0, facts.coatedPieces - facts.markedPieces - facts.storedPieces);
+}
+
 function markState(facts: TicketFacts): Omit<StationState, 'station'> {
   const standing = facts.markedPieces - facts.rejectedPieces;
   const word = `${standing} of ${facts.pieces}`;
@@ -138,7 +143,7 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
     .map(({ station, word }) => ({ station, word: station === 'prove' ? 'no setting taken' : word, never: false }));
   const left = piecesLeft(facts);
   if (pieces > left)
-    open.push({ station: 'mark', word: `${left} of the ticket’s pieces left, not ${pieces}`, never: true });
+    open.push({ station: 'mark', word: `${left} pieces of the ticket are left, ${pieces} asked`, never: true });
   if (facts.dryingLeftS !== null)
     open.push({ station: 'coat', word: 'it still dries. Never fire a wet coat', never: true });
   else if (facts.compoundName !== null) open.push(...coatBeforeRun(facts, pieces));
@@ -148,9 +153,9 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
 function coatBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
   const coat = (word: string, never: boolean): OpenStation => ({ station: 'coat', word, never });
   const stored = facts.stored?.pieces ?? 0;
-  const ready = Math.max(0, facts.coatedPieces - facts.markedPieces - stored);
+  const ready = piecesReady({ ...facts, storedPieces: stored });
   const shelf = stored ? `; ${stored} lie stored: look whether they are dry and untouched, and take them up` : '';
-  if (pieces > ready) return [coat(`${ready} coated pieces are ready, not ${pieces}${shelf}`, true)];
+  if (pieces > ready) return [coat(`${ready} coated pieces are ready, ${pieces} asked${shelf}`, true)];
   return [
     ...(facts.unclockedPieces ? [coat(`drying of ${facts.unclockedPieces} not clocked`, false)] : []),
     ...(facts.offBandPieces ? [coat(`film of ${facts.offBandPieces} out of band`, false)] : []),

@@ -108,11 +108,11 @@ describe('before a run', () => {
 
   it('a wet coat, more than is coated, and more than the ticket has never pass', () => {
     expect(words({ ...ready, dryingLeftS: 0 })).toEqual(['never, coat: it still dries. Never fire a wet coat']);
-    expect(words({ ...ready, coatedPieces: 4 })).toEqual(['never, coat: 4 coated pieces are ready, not 10']);
-    expect(words(ready, 11)[0]).toBe('never, mark: 10 of the ticket’s pieces left, not 11');
+    expect(words({ ...ready, coatedPieces: 4 })).toEqual(['never, coat: 4 coated pieces are ready, 10 asked']);
+    expect(words(ready, 11)[0]).toBe('never, mark: 10 pieces of the ticket are left, 11 asked');
     const stored = { ...ready, stored: { pieces: 6, past: false } };
     expect(words(stored, 4)).toEqual([]);
-    expect(words(stored, 5)[0]).toMatch(/4 coated pieces are ready, not 5; 6 lie stored/);
+    expect(words(stored, 5)[0]).toMatch(/4 coated pieces are ready, 5 asked; 6 lie stored/);
   });
 
   it('a ticket without a coat asks for none', () => {

@@ -169,7 +169,7 @@ describe('stored coats', () => {
     const run = await rig.call('POST', '/api/runs', runBody(ticket, { pieces: 10 }));
     expect(run).toMatchObject({
       status: 409,
-      body: { detail: expect.stringMatching(/8 coated pieces are ready, not 10; 40 lie stored/) },
+      body: { detail: expect.stringMatching(/8 coated pieces are ready, 10 asked; 40 lie stored/) },
     });
     const end = (change: object) => rig.call('PUT', `/api/stored-coats/${kept.id}/end`, { ...LOOK, ...change });
     expect((await end({ dry: false })).body.faults[0].path).toBe('dry');

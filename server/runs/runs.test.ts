@@ -144,8 +144,10 @@ describe('a run on coated pieces', () => {
 
   it('never fires a wet coat, more than is coated, or more than the ticket has', async () => {
     const id = await coated(8);
-    expect((await run(id, { pieces: 9 })).body.detail).toMatch(/8 coated pieces are ready, not 9/);
-    expect((await run(id, { pieces: 13 })).body.faults[0].message).toMatch(/12 of the ticket’s pieces left, not 13/);
+    expect((await run(id, { pieces: 9 })).body.detail).toMatch(/8 coated pieces are ready, 9 asked/);
+    expect((await run(id, { pieces: 13 })).body.faults[0].message).toMatch(
+      /12 pieces of the ticket are left, 13 asked/,
+    );
     const timer = { id: randomUUID(), kind: 'dry', label: 'tray', minimumS: 600 };
     await rig.call('POST', `/api/tickets/${id}/timers`, timer);
     expect((await run(id, { pieces: 2 })).body.detail).toMatch(/never fire a wet coat/i);

@@ -4,6 +4,7 @@ import {
   INTERVAL_UNITS,
   PLAIN_SETTING,
   piecesLeft,
+  piecesReady,
   POWER_UNITS,
   readIn,
   SPEED_UNITS,
@@ -46,6 +47,12 @@ const marked = computed(() => ticket.page?.progress.markedPieces ?? 0);
 const left = computed(() =>
   piecesLeft({ pieces: ticket.ticket!.pieces, ...(ticket.page?.progress ?? { markedPieces: 0, rejectedPieces: 0 }) }),
 );
+/** Offered to be run: what is coated and ready, as far as the ticket still wants it. */
+const offered = computed(() => {
+  const { page, ticket: own } = ticket;
+  const ready = own?.compoundId && page ? piecesReady(page.progress) : 0;
+  return Math.max(1, ready ? Math.min(ready, left.value) : left.value);
+});
 const pulsed = computed(() => pulsedOf(ticket.fitted!));
 const stillHere = useStillHere();
 const correcting = ref<string | null>(null);
@@ -68,7 +75,7 @@ const form = useForm<CreateRun>(
       ticketId: own!.id,
       recipeId: recipe.value?.id ?? null,
       correctsId: null,
-      pieces: Math.max(1, left.value),
+      pieces: offered.value,
       power: asRead('power', recipe.value?.powerPercent),
       speed: asRead('speed', recipe.value?.speedMmPerS),
       interval: asRead('interval', recipe.value?.intervalMm),

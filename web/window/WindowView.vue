@@ -4,7 +4,7 @@ import type { CreateRecipe } from '@unto/contract';
 import { settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { themeColours } from '../theme/colours';
@@ -34,7 +34,7 @@ const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
 const { families, picked, family, coupons, cells, drawn, fault, busy, refresh, fit } = useWindow(() => props.id);
-const rest = ref<MapRest | null>(null);
+const rest = shallowRef<MapRest | null>(null);
 const takenKind = ref<'quickest' | 'widest'>('quickest');
 const asTable = ref(false);
 
@@ -43,7 +43,7 @@ onMounted(async () => {
   await refresh();
 });
 const restOf = (from: MapRest | OfferedSetting): MapRest =>
-  ({ ...cells.value[0], ...Object.fromEntries(MAP_PARTS.map((part) => [part, from[part]])) }) as MapRest;
+  Object.fromEntries(MAP_PARTS.map((part) => [part, from[part] ?? cells.value[0]![part]])) as MapRest;
 watch(
   family,
   (now) => {
@@ -52,7 +52,11 @@ watch(
   },
   { immediate: true },
 );
-watch(rest, (now) => now && store.ticket && fit(store.ticket, store.fitted!, shop.workshop!, now), { immediate: true });
+watch(
+  [rest, () => store.ticket?.id === props.id && store.fitted],
+  ([now, fitted]) => now && fitted && fit(store.ticket!, fitted, shop.workshop!, now),
+  { immediate: true },
+);
 watch(
   () => drawn.value?.answer,
   (answer, before) => {
