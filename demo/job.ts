@@ -28,6 +28,8 @@ export interface DemoJob {
   readonly intervalMm?: number;
   readonly runs?: number;
   readonly piecesPerRun?: number;
+  /** Pieces coated and dried that wait to be marked. */
+  readonly coatedAhead?: number;
   readonly air?: 'on' | 'off';
   readonly faults?: { readonly every: number; readonly fault: string };
   readonly note?: string;

@@ -48,6 +48,7 @@ export const OPEN_JOBS: readonly DemoJob[] = [
     },
     runs: 4,
     piecesPerRun: 6,
+    coatedAhead: 24,
     faults: { every: 4, fault: 'faint in one corner' },
     film: { meanUm: 9.4, transfer: 0.37 },
   },

@@ -230,6 +230,10 @@ async function runPieces(seeder: Seeder, job: DemoJob, recipe: CreateRecipe): Pr
     }
     await runOnce(seeder, job, recipe, i, daysAgo);
   }
+  if (job.coatedAhead) {
+    await weigh(seeder, job, job.runs, job.coatedAhead, 0.2);
+    await dry(seeder, job, job.runs, 0.19);
+  }
 }
 
 /** Dots of the CO2 head's focus hunt, and the heights of a box whose blanks came bent up at one corner. */

@@ -147,7 +147,9 @@ describe('two people and a broken connection', () => {
         `SELECT before_g, after_g, pieces FROM weighings WHERE ticket_id = '${orchid}' ORDER BY at DESC LIMIT 1`,
       ),
     ).toEqual([{ before_g: 280, after_g: 270, pieces: 12 }]);
-    expect(await sql(`SELECT kind FROM timers WHERE ticket_id = '${orchid}'`)).toEqual([{ kind: 'dry' }]);
+    expect(await sql(`SELECT kind FROM timers WHERE ticket_id = '${orchid}' AND ended_at IS NULL`)).toEqual([
+      { kind: 'dry' },
+    ]);
   });
 
   it('says at the field what is missing on a new ticket, and keeps the draft over a reload', async () => {

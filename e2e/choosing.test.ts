@@ -119,6 +119,7 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.choose('shelf-marks', 'dark');
     await page.choose('shelf-handling', 'can be touched');
     await page.choose('shelf-forceDry', 'never');
+    await page.choose('shelf-application', 'aerosol');
     await page.type('shelf-colour', 'black');
     await page.press('shelf-statedBeams-co2');
     await page.press('shelf-statedFamilies-stainless');

@@ -46,7 +46,7 @@ describe('the beakers, from the plan of their coat to the rotary', () => {
     await page.press('gloss-gone');
     await page.gone('drying');
     await page.press('coat-plan');
-    await page.reads('coat-takes', /1 coat of about \d+ strokes? from 150–250/);
+    await page.reads('coat-takes', /Stir[\s\S]*1 coat by gun from 150–250/);
     await page.reads('coat-takes', /Lampglaze Jar, lot L\d: [\d.]+\sg of \d+\sg/);
     await page.reads('coat-rules', /Lift by bare places only[\s\S]*Keeps 7 days/);
     await page.reads('tile-mass', /[\d.]+\s*g[\s\S]*(Stated|Measured)/);
@@ -194,10 +194,8 @@ describe('a coated batch', () => {
     await page.says(/Fire by its date: 24 coated, Orchid bed tags/);
     await page.open(`/tickets/${orchid}/mark`);
     await page.type('run-pieces', '6');
-    await page.choose('air', 'off');
-    await page.type('minutes', '9');
-    await page.press('log-run');
-    await page.says(/24 coated pieces lie stored, so 0 can be fired/);
+    await page.reads('open-stations', /coat: 0 coated pieces are ready, 6 asked; 24 lie stored/i);
+    expect(await (await page.find('log-run')).isEnabled()).toBe(false);
     await page.open(`/tickets/${orchid}/coat`);
     await page.press('coat-store');
     await page.press('take-up');

@@ -54,6 +54,12 @@ export class Page {
     );
   }
 
+  /** Says how the machine stands while a coupon is fired: air off, extraction on. */
+  async fires(): Promise<void> {
+    await this.press('fire-air-off');
+    await this.press('fire-extraction-on');
+  }
+
   /** Picks the radio of a row. */
   async pick(testId: string): Promise<void> {
     const row = await this.find(testId);

@@ -57,6 +57,7 @@ describe('the brass setting circle', () => {
     await page.accessible('Coupon designer');
     await page.press('keep-coupon');
     coupon = (await page.at(/\/coupons\/[0-9a-f-]{36}$/)).split('/').pop()!;
+    await page.fires();
     await page.press('send-burn');
     await page.reads('burn-state', /Burning/);
     await page.press('pause-burn');
@@ -143,6 +144,7 @@ describe('a coupon whose run breaks off', () => {
     const { page } = app;
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
     await deviceIs('controller/fault', 'drops half way');
+    await page.fires();
     await page.press('send-burn');
     await page.reads('burn-state', /does not answer/);
     const broken = await burnOf(coupon);
@@ -162,6 +164,7 @@ describe('a picture that needs handles', () => {
   it('asks for them, and is read once they stand on the corner marks', async () => {
     const { page, sql } = app;
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
+    await page.fires();
     await page.press('burnt');
     await deviceIs('camera/coupon', 'corner marks faint');
     await page.press('take-picture');
@@ -223,6 +226,7 @@ describe('a coupon by eye', () => {
   it('is read against the printed step scale, and graded so', async () => {
     const { page, sql } = app;
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
+    await page.fires();
     await page.press('burnt');
     await page.press('stage-scrubbed');
     await page.press('use-scale');
@@ -249,6 +253,7 @@ describe('pictures that cannot be read', () => {
   it('are refused in words, kept, and nothing typed is lost', async () => {
     const { page, sql } = app;
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
+    await page.fires();
     await page.press('burnt');
     await page.press('brush-under');
     await page.press('cell-3');

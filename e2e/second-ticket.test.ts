@@ -81,6 +81,7 @@ describe('a second ticket from scratch, without a compound', () => {
     await page.type('interval', '0.07');
     await page.choose('air', 'off');
     await page.type('minutes', '4');
+    await page.type('run-reason', 'one piece to try the head');
     await page.press('log-run');
     await page.at(/\/clean$/);
     const [run] = await sql(
@@ -100,6 +101,7 @@ describe('a second ticket from scratch, without a compound', () => {
     await page.reads('cell-count', /^8$/);
     await page.press('keep-coupon');
     const coupon = (await page.at(/\/coupons\/[0-9a-f-]{36}$/)).split('/').at(-1)!;
+    await page.fires();
     await page.press('burnt');
     await page.find('brush-holds');
     await page.bring(

@@ -4,6 +4,8 @@ import type { Frozen } from '../routing/index.js';
 
 /** Shaking, drying, how long a mix may be used, cooling. */
 export const TIMER_KINDS = ['shake', 'dry', 'pot', 'cool'] as const;
+/** Marked glass and its kin cool this long before they are rinsed, s. Common practice, no source. */
+export const COOL_S = 15 * 60;
 export type TimerKind = (typeof TIMER_KINDS)[number];
 export const createTimer = object({
   id: uuid().label('id'),

@@ -1,6 +1,20 @@
 import { object, type InferType } from 'yup';
+import { APPLICATIONS } from '@unto/core';
 import { figure } from '../evidence/index.js';
-import { amount, enteredMass, flag, instant, orNull, record, uuid, who, whole, words } from '../fields/index.js';
+import {
+  amount,
+  enteredMass,
+  flag,
+  instant,
+  oneOf,
+  orNull,
+  record,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** A container weighed before and after spraying some pieces; the parts too when someone took the time. */
@@ -10,6 +24,8 @@ export const createWeighing = object({
   pieces: whole('Pieces coated', 1, 100_000),
   before: enteredMass('Weight before'),
   after: enteredMass('Weight after'),
+  /** How it was laid on; as its compound usually is where nobody says. */
+  application: oneOf('Laid on with', APPLICATIONS).optional(),
   strokes: whole('Strokes', 1, 10_000).nullable().optional(),
   partsBefore: enteredMass('Parts before').nullable().default(null).defined(),
   partsAfter: enteredMass('Parts after drying').nullable().default(null).defined(),
@@ -26,6 +42,7 @@ export const weighing = record({
   after: enteredMass('Weight after'),
   partsBefore: orNull(enteredMass('Parts before')),
   partsAfter: orNull(enteredMass('Parts after drying')),
+  application: word(APPLICATIONS),
   beforeG: amount(),
   afterG: amount(),
   strokes: orNull(amount()),

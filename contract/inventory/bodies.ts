@@ -104,6 +104,7 @@ export const LATER_FIELDS: Partial<Record<InventoryKind, Record<string, unknown>
     makerClaim: '',
     marks: 'dark',
     forceDry: 'never',
+    application: 'aerosol',
     thinner: '',
     thinnerMinorPerL: 0,
     potLifeHours: null,

@@ -1,5 +1,6 @@
 import { array, object, type TestContext } from 'yup';
 import {
+  APPLICATIONS,
   COAT_HANDLINGS,
   COMPOUND_FORMS,
   CRITERIA,
@@ -89,6 +90,7 @@ export const compoundBody = object({
     'The coat band must rise: its thick end lies below its thin end.',
     (value, { parent }) => !(value <= parent.dryFilmMinUm),
   ),
+  application: oneOf('Laid on with', APPLICATIONS),
   coats: whole('Coats', 1, 10),
   distanceMinMm: positive('Distance from', 'mm'),
   distanceMaxMm: positive('Distance to', 'mm'),

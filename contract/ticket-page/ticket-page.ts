@@ -1,9 +1,9 @@
 import { type InferType } from 'yup';
-import { STATION_STATES, STATIONS, YIELD_OF, type StationState } from '@unto/core';
+import { APPLICATIONS, STATION_STATES, STATIONS, YIELD_OF, type StationState } from '@unto/core';
 import { coatPicture, coatReading, storedCoat, timer, weighing } from '../coat/index.js';
 import { couponSummary, COUPON_STAGES, keptTestStep } from '../coupons/index.js';
 import { figure } from '../evidence/index.js';
-import { amount, describes, flag, instant, list, orNull, record, uuid, word, words } from '../fields/index.js';
+import { amount, describes, flag, instant, list, orNull, record, uuid, who, word, words } from '../fields/index.js';
 import { fitting, placeReading, pointerReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
 import { recipe } from '../recipes/index.js';
@@ -70,8 +70,8 @@ export const ticketPage = record({
   huntedDepth: orNull(figure()),
   /** Pieces judged before and how many came out good: of this pairing, or of the shop where the pairing is new. */
   yieldBefore: record({ good: amount(), made: amount(), of: word(YIELD_OF) }),
-  /** Transfer efficiencies learnt for the chosen compound, newest first. */
-  transferSamples: list(amount()),
+  /** Transfer efficiencies weighed with the chosen compound, how and by whom, newest first. */
+  transferSamples: list(record({ value: amount(), application: word(APPLICATIONS), by: who() })),
   /** Mass applied and strokes counted for the chosen compound by whoever is asked for, newest first. */
   strokeSamples: list(record({ grams: amount(), strokes: amount() })),
   /** Contents of the containers of the chosen compound at their newest weighing, or as bought. */

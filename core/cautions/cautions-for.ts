@@ -23,6 +23,11 @@ export interface CautionContext {
   readonly eyewear: string;
   readonly solventBased: boolean;
   readonly foodUse: boolean;
+  /** What it is thinned with and cleaned with, as its record says. */
+  readonly thinner: string;
+  readonly cleaning: string;
+  /** A round part, turned while it is marked. */
+  readonly round: boolean;
 }
 
 /** One caution: what can hurt, what to do, whom to ask. `code` names it when it is acknowledged. */
@@ -72,25 +77,93 @@ const unattended: Rule = () => ({
   text: `Extraction on with a suited filter, lid closed, extinguisher at hand. ${ASK_LASER}`,
 });
 
-const metalFume: Rule = ({ family, layer }) => {
-  if (!isMetal(family)) return null;
-  const fume =
-    layer === 'chrome plate'
-      ? 'Chrome plate gives off hexavalent chromium.'
-      : family === 'stainless'
-        ? 'Stainless gives off chromium and nickel.'
-        : family === 'galvanised'
-          ? 'Zinc gives off zinc oxide.'
-          : null;
-  return fume && { code: 'metal-fume', title: fume, text: `Extraction on, filter suited to metal fume. ${ASK_LASER}` };
+const reflection: Rule = ({ family, layer }) =>
+  isMetal(family) && !COVERED.includes(layer)
+    ? {
+        code: 'reflection',
+        title: 'Bare metal throws the beam.',
+        text: `Where it goes nobody can foresee: keep the enclosure shut and its interlocks working. ${ASK_LASER}`,
+      }
+    : null;
+
+const COVERED: readonly SurfaceLayer[] = ['painted', 'powder-coated', 'lacquered'];
+
+/** What the beam sets free of a part, by what it meets first. */
+function fumeOf({ family, layer }: CautionContext): string | null {
+  if (layer === 'chrome plate') return 'Chrome plate gives off hexavalent chromium.';
+  if (COVERED.includes(layer)) return 'Paint, lacquer and powder coating give off poisonous fume.';
+  if (family === 'stainless') return 'Stainless gives off chromium and nickel.';
+  if (family === 'galvanised' || family === 'zinc') return 'Zinc gives off zinc oxide.';
+  if (family === 'acrylic') return 'Acrylic gives off fume that irritates and burns.';
+  return family === 'bone' ? 'Bone gives off dust and fume.' : null;
+}
+
+const fume: Rule = (context) => {
+  const title = fumeOf(context);
+  if (!title) return null;
+  return { code: 'metal-fume', title, text: `Extraction on, filter suited to this fume. ${ASK_LASER}` };
 };
 
-const lead: Rule = ({ family }) =>
-  family === 'vitreous enamel' || family === 'glazed ceramic'
+const sulphur: Rule = ({ form }) =>
+  form === 'dry-film lubricant'
+    ? {
+        code: 'sulphur',
+        title: 'Molybdenum lubricant gives off sulphur dioxide.',
+        text: `Extraction on with a filter suited to it; the room aired. ${ASK_SHEET}`,
+      }
+    : null;
+
+const LEADED: Partial<Record<SubstrateFamily, string>> = {
+  'vitreous enamel': 'Glaze and enamel may hold lead or cadmium.',
+  'glazed ceramic': 'Glaze and enamel may hold lead or cadmium.',
+  brass: 'Free-cutting brass holds lead.',
+  glass: 'Crystal glass may hold lead.',
+};
+
+const lead: Rule = ({ family }) => {
+  const title = LEADED[family];
+  return title
     ? {
         code: 'lead',
-        title: 'Glaze and enamel may hold lead or cadmium.',
+        title,
         text: 'Extraction on; no food use without the maker’s word. Ask the maker of the ware.',
+      }
+    : null;
+};
+
+const lungs: Rule = ({ form, handling }) =>
+  form && handling !== 'loose powder'
+    ? {
+        code: 'lungs',
+        title: 'A film-forming spray belongs in no lungs either.',
+        text: `Ventilate while spraying, keep it off skin; its residue and rinse water want the same care. ${ASK_SHEET}`,
+      }
+    : null;
+
+const alcohol: Rule = ({ thinner, cleaning }) =>
+  /alcohol|spirit|ethanol/i.test(`${thinner} ${cleaning}`)
+    ? {
+        code: 'alcohol',
+        title: 'Denatured alcohol is poisonous, and burns.',
+        text: `Away from flame, spark and the running laser; gloves, air, never a mouth near it. ${ASK_SHEET}`,
+      }
+    : null;
+
+const rotary: Rule = ({ round }) =>
+  round
+    ? {
+        code: 'rotary',
+        title: 'The rotary pinches.',
+        text: `Fingers, sleeves and hair off rollers and chuck while its drive is on. ${ASK_LASER}`,
+      }
+    : null;
+
+const drilling: Rule = ({ family }) =>
+  family === 'stainless'
+    ? {
+        code: 'drilling',
+        title: 'Stainless hardens under the drill.',
+        text: 'Slow, pressed and oiled, the sheet clamped: a blunt drill grabs and spins it. Follow the drill’s manual; ask whoever drills here.',
       }
     : null;
 
@@ -138,11 +211,11 @@ const focusFires: Rule = () => ({
 
 const RULES: Partial<Record<Station, readonly Rule[]>> = {
   choose: [lead, food],
-  prepare: [sharpEdges],
-  coat: [wetCoat, powder],
-  place: [eyewear, focusFires],
-  prove: [eyewear, unattended, metalFume],
-  mark: [eyewear, unattended, powder, metalFume],
-  clean: [hotGlass, rinseWater],
+  prepare: [sharpEdges, drilling],
+  coat: [wetCoat, powder, lungs, alcohol],
+  place: [eyewear, focusFires, reflection, rotary],
+  prove: [eyewear, unattended, reflection, fume, lead, sulphur, hotGlass],
+  mark: [eyewear, unattended, reflection, powder, fume, lead, sulphur, rotary],
+  clean: [hotGlass, rinseWater, alcohol],
   judge: [food],
 };

@@ -12,6 +12,9 @@ const PLAIN: CautionContext = {
   eyewear: 'the clear pair',
   solventBased: true,
   foodUse: false,
+  thinner: '',
+  cleaning: 'Plain water and a sponge',
+  round: false,
 };
 const codes = (station: Station, change: Partial<CautionContext> = {}) =>
   cautionsFor(station, { ...PLAIN, ...change }).map(({ code }) => code);
@@ -53,6 +56,42 @@ describe('cautions', () => {
   ] as const)('name the fume of %j where it is fired', (change, fume) => {
     expect(text('mark', 'metal-fume', change)).toMatch(fume);
     expect(text('prove', 'metal-fume', change)).toMatch(/Extraction on/);
+  });
+
+  it.each([
+    [{ layer: 'painted' }, /Paint, lacquer and powder coating/],
+    [{ family: 'steel', layer: 'powder-coated' }, /Paint, lacquer and powder coating/],
+    [{ family: 'zinc' }, /zinc oxide/],
+    [{ family: 'acrylic' }, /Acrylic/],
+    [{ family: 'bone' }, /Bone/],
+  ] as const)('name what %j gives off', (change, title) => {
+    for (const station of ['prove', 'mark'] as const) expect(text(station, 'metal-fume', change)).toMatch(title);
+  });
+
+  it('say that bare metal throws the beam, where it may be fired, and not of painted', () => {
+    for (const station of ['place', 'prove', 'mark'] as const) expect(codes(station)).toContain('reflection');
+    expect(text('mark', 'reflection')).toMatch(/enclosure shut[\s\S]*interlocks/);
+    expect(codes('mark', { layer: 'painted' })).not.toContain('reflection');
+    expect(codes('mark', { family: 'glass' })).not.toContain('reflection');
+  });
+
+  it('name lead in brass and crystal too, sulphur of the lubricant, lungs of a film, and alcohol where it is used', () => {
+    expect(text('mark', 'lead', { family: 'brass' })).toMatch(/brass holds lead/);
+    expect(text('prove', 'lead', { family: 'glass' })).toMatch(/Crystal/);
+    expect(text('mark', 'sulphur', { form: 'dry-film lubricant' })).toMatch(/sulphur dioxide/);
+    expect(codes('mark')).not.toContain('sulphur');
+    expect(text('coat', 'lungs')).toMatch(/Ventilate while spraying/);
+    expect(codes('coat', { form: null })).not.toContain('lungs');
+    expect(text('coat', 'alcohol', { thinner: 'denatured alcohol' })).toMatch(/poisonous, and burns/);
+    expect(text('clean', 'alcohol', { cleaning: 'Isopropyl alcohol' })).toMatch(/poisonous/);
+    expect(codes('coat')).not.toContain('alcohol');
+  });
+
+  it('mind the rotary, the drill, and hot glass before the rinse of a coupon', () => {
+    expect(text('mark', 'rotary', { round: true })).toMatch(/pinches/);
+    expect(codes('mark')).not.toContain('rotary');
+    expect(text('prepare', 'drilling')).toMatch(/hardens under the drill/);
+    expect(codes('prove', { family: 'glass' })).toContain('hot-glass');
   });
 
   it('say nothing of metal fume on glass', () =>

@@ -131,8 +131,9 @@ export function rankOptions(drawn: ChoiceDraws, weights: Weights): RankedOption[
     return {
       option,
       score,
-      low: Math.min(score, sorted[Math.floor(0.05 * (draws - 1))]!),
-      high: Math.max(score, sorted[Math.ceil(0.95 * (draws - 1))]!),
+      // A value may lie beyond the best that is known; a score of 100 says no more than 100.
+      low: Math.max(0, Math.min(score, sorted[Math.floor(0.05 * (draws - 1))]!)),
+      high: Math.min(100, Math.max(score, sorted[Math.ceil(0.95 * (draws - 1))]!)),
       wins: wins[o]!,
       terms,
       dominatedBy: dominated[o] === null ? null : options[dominated[o]!]!.id,

@@ -14,7 +14,7 @@ import {
   spreadingRate,
   thinnedMassSolids,
   transferEfficiency,
-  USUAL_TRANSFER,
+  USUAL_TRANSFERS,
   wetFilmFor,
 } from './index.js';
 
@@ -150,7 +150,9 @@ describe('weighing', () => {
   });
 
   it('is only usual as long as nobody weighed parts', () => {
-    expect(filmFromWeighing({ beforeG: 102, afterG: 100 }, { ...coat, transfer: USUAL_TRANSFER }).grade).toBe('usual');
+    expect(filmFromWeighing({ beforeG: 102, afterG: 100 }, { ...coat, transfer: USUAL_TRANSFERS.aerosol }).grade).toBe(
+      'usual',
+    );
   });
 
   it('refuses weights the wrong way round, negative, or below the empty container', () => {
@@ -161,11 +163,11 @@ describe('weighing', () => {
   });
 
   it('learns a share with the interval of Student’s t', () => {
-    const known = learnTransfer([0.36, 0.38, 0.37, 0.35]);
+    const known = learnTransfer([0.36, 0.38, 0.37, 0.35], USUAL_TRANSFERS.gun);
     expect(known.value).toBeCloseTo(0.365, 9);
     // s = 0.01291, t(3, 95 %) = 2.353, reach = 2.353·s·√1.25 = 0.0340 (standard tables).
     expect(known.high - known.value).toBeCloseTo(0.034, 3);
-    expect(learnTransfer([0.4])).toEqual(USUAL_TRANSFER);
+    expect(learnTransfer([0.4], USUAL_TRANSFERS.gun)).toEqual(USUAL_TRANSFERS.gun);
   });
 
   it('refuses more on the part than left the container', () => {

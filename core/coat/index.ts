@@ -1,3 +1,4 @@
+export * from './application.js';
 export * from './comb.js';
 export * from './combine-films.js';
 export * from './compound-for-job.js';

@@ -252,7 +252,7 @@ describe('what to have ready', () => {
     );
   });
 
-  it('measures out a mix 1:1, rounded up to 5 mL', () => {
+  it('measures out a mix that keeps its ratio, rounded up to what is at hand', () => {
     // 0.4 × 3.1/0.55 = 2.2545 g/mL; with as much of a thinner 0.35 as dense, 1 mL + 1 mL weigh 3.0436 g.
     const compound = {
       volumeSolids: 0.4,
@@ -261,14 +261,19 @@ describe('what to have ready', () => {
       thinnerRatio: 1,
       thinnerDensityRatio: 0.35,
     };
-    expect(mixFor(3.0436 * 20, compound, 5)).toMatchObject({ compoundMl: 20, thinnerMl: 20, totalMl: 40 });
-    expect(mixFor(3.0436 * 20.2, compound, 5).compoundMl).toBe(25);
+    expect(mixFor(3.0436 * 20, compound)).toMatchObject({ compoundMl: 20, thinnerMl: 20, totalMl: 40 });
+    // A tenth over is poured away; more is measured finer: 21 mL, not 25.
+    expect(mixFor(3.0436 * 20.2, compound).compoundMl).toBe(21);
+    // 6 g cut 1 : 0.1 is a little thinner by the syringe, never as much again as compound.
+    const little = mixFor(6, { ...compound, thinnerRatio: 0.1 });
+    expect(little.thinnerMl / little.compoundMl).toBeCloseTo(0.1, 2);
+    expect(little.thinnerStepMl).toBeLessThanOrEqual(0.5);
     fc.assert(
       fc.property(
         fc.double({ min: 0.1, max: 500, noNaN: true }),
         fc.double({ min: 0.1, max: 3, noNaN: true }),
         (g, r) => {
-          const mix = mixFor(g, { ...compound, thinnerRatio: r }, 5);
+          const mix = mixFor(g, { ...compound, thinnerRatio: r });
           const density = (0.4 * 3.1) / 0.55;
           expect(density * mix.compoundMl + density * 0.35 * mix.thinnerMl).toBeGreaterThanOrEqual(g - 1e-6);
         },

@@ -22,15 +22,13 @@ export interface TransferKnowledge {
   readonly weighings: number;
 }
 
-/** Usual share for a hand-held aerosol at 150-300 mm on small parts (common practice, no source). */
-export const USUAL_TRANSFER: TransferKnowledge = { value: 0.35, low: 0.22, high: 0.5, grade: 'usual', weighings: 0 };
-
 /**
  * Transfer efficiency learnt from repeated weighings: their mean, and the range in which the next should fall nine times
  * in ten (prediction interval of the normal mean). Fewer than two weighings leave the usual value.
+ * @param usual of the way it is laid on, see USUAL_TRANSFERS
  */
-export function learnTransfer(samples: readonly number[]): TransferKnowledge {
-  if (samples.length < 2) return USUAL_TRANSFER;
+export function learnTransfer(samples: readonly number[], usual: TransferKnowledge): TransferKnowledge {
+  if (samples.length < 2) return usual;
   const { mean, reach } = nextValue(samples);
   return {
     value: mean,

@@ -12,7 +12,8 @@ import { hatchLines } from './hatch.js';
 import { labelStrokes, textWidth } from './label-strokes.js';
 import { layoutCoupon } from './layout.js';
 import { outcomeFromWords } from './outcomes.js';
-import { couponRunTime, predictCells, widestRunUp } from './predict.js';
+import { predictCells, widestRunUp } from './predict.js';
+import { couponRunTime } from './run-time.js';
 import { settingWords } from '../setting/setting-words.js';
 import { couponSvg } from './svg.js';
 

@@ -5,7 +5,7 @@ import { cellLines, lineKey } from './cell-lines.js';
 import type { HatchLine } from './hatch.js';
 import { labelStrokes, type Point } from './label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
-import { qrRects, type CouponQr } from './qr.js';
+import { qrStrokes } from './mark-strokes.js';
 
 /** How the controller is told to fire. */
 export interface GcodeOptions {
@@ -50,22 +50,7 @@ export function* gcodeParts(layout: CouponLayout, options: GcodeOptions): Genera
 function* marksProgram(layout: CouponLayout, options: GcodeOptions): Generator<string> {
   for (const label of layout.labels) yield strokesProgram(`label ${label.text}`, labelStrokes(label), layout, options);
   if (layout.frame) yield strokesProgram('corner marks', layout.frameStrokes, layout, options);
-  if (layout.qr) yield strokesProgram('QR', qrStrokes(layout.qr, options), layout, options);
-}
-
-/** Every run of dark modules as lines of a fine hatch. */
-function qrStrokes(qr: CouponQr, { spotMm = 0.15 }: GcodeOptions): Point[][] {
-  const lines = Math.max(2, Math.round(qr.moduleMm / spotMm));
-  const inset = Math.min(spotMm / 2, qr.moduleMm / 3);
-  return qrRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
-    Array.from({ length: lines }, (_, k): Point[] => {
-      const y = yMm + ((k + 0.5) * heightMm) / lines;
-      return [
-        [xMm + inset, y],
-        [xMm + widthMm - inset, y],
-      ];
-    }),
-  );
+  if (layout.qr) yield strokesProgram('QR', qrStrokes(layout.qr, options.spotMm), layout, options);
 }
 
 function header(layout: CouponLayout): string {

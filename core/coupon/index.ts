@@ -11,6 +11,8 @@ export * from './hatch.js';
 export * from './label-strokes.js';
 export * from './layout.js';
 export * from './outcomes.js';
+export * from './mark-strokes.js';
 export * from './predict.js';
 export * from './qr.js';
+export * from './run-time.js';
 export * from './svg.js';

@@ -2,10 +2,8 @@ import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
 import { arealDose } from '../beam/dose.js';
 import { equivalentRadius } from '../beam/spot.js';
 import { heatIndex } from '../heat/heat-index.js';
-import { moveTime, overscan, rowTime, type RowMotion } from '../time/raster.js';
-import { cellLines, lineKey } from './cell-lines.js';
-import { labelStrokes } from './label-strokes.js';
-import type { CouponCell, CouponLayout } from './layout.js';
+import { overscan, type RowMotion } from '../time/raster.js';
+import type { CouponLayout } from './layout.js';
 
 /** The head, lens and metal a coupon is predicted for. */
 export interface CouponEquipment {
@@ -46,40 +44,6 @@ export function predictCells(layout: CouponLayout, equipment: CouponEquipment): 
       heatIndexK: unit * powerW,
     };
   });
-}
-
-/** Seconds to run the whole coupon: cells, labels and the moves between them. */
-export function couponRunTime(layout: CouponLayout, motion: RowMotion): number {
-  const { design } = layout;
-  const rapid = motion.kind === 'gantry' ? motion.rapidMmPerS : motion.jumpMmPerS;
-  const acceleration = motion.kind === 'gantry' ? motion.accelerationMmPerS2 : 1e6;
-  const known = new Map<string, number>();
-  let seconds = 0;
-  for (const cell of layout.cells) {
-    if (!cell.reachable) continue;
-    const key = lineKey(cell);
-    if (!known.has(key)) known.set(key, cellTime(cell, layout, motion));
-    seconds += known.get(key)! * cell.passes + moveTime(design.cell.widthMm, rapid, acceleration);
-  }
-  for (const strokes of [...layout.labels.map(labelStrokes), layout.frameStrokes]) {
-    for (const stroke of strokes) {
-      seconds += moveTime(design.labels.heightMm / 2, rapid, acceleration);
-      stroke.slice(1).forEach((to, i) => {
-        const from = stroke[i]!;
-        seconds += moveTime(Math.hypot(to[0] - from[0], to[1] - from[1]), design.labels.speedMmPerS, acceleration);
-      });
-    }
-  }
-  return seconds;
-}
-
-function cellTime(cell: CouponCell, { design }: CouponLayout, motion: RowMotion): number {
-  // On a gantry the step to the next row is a move of its own, from rest to rest.
-  const step = motion.kind === 'gantry' ? moveTime(cell.intervalMm, motion.rapidMmPerS, motion.accelerationMmPerS2) : 0;
-  return cellLines(design, cell).reduce((sum, line) => {
-    const widthMm = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
-    return sum + step + rowTime({ widthMm, speedMmPerS: cell.speedMmPerS, directions: design.directions }, motion);
-  }, 0);
 }
 
 /** Widest reach of the beam outside the cells while it runs up, mm: must stay on the bed. */

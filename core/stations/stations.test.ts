@@ -139,6 +139,9 @@ const context: CautionContext = {
   eyewear: 'the green pair marked 1064 nm',
   solventBased: true,
   foodUse: false,
+  thinner: '',
+  cleaning: '',
+  round: false,
 };
 const cautionCodes = (station: (typeof STATIONS)[number], change: Partial<CautionContext> = {}) =>
   cautionsFor(station, { ...context, ...change }).map(({ code }) => code);
@@ -152,7 +155,7 @@ describe('cautions stand at the station where they matter', () => {
   });
 
   it('wet coat, powder, hot glass, food, unattended laser', () => {
-    expect(cautionCodes('coat')).toEqual(['wet-coat']);
+    expect(cautionCodes('coat')).toEqual(['wet-coat', 'lungs']);
     expect(cautionCodes('coat', { handling: 'loose powder' })).toContain('powder');
     expect(cautionCodes('mark', { handling: 'loose powder' })).toContain('powder');
     expect(cautionCodes('clean', { family: 'glass' })[0]).toBe('hot-glass');

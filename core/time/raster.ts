@@ -53,11 +53,16 @@ export function rowTime(
 }
 
 /**
- * Seconds to fill a rectangle: rows × row time × passes.
+ * Seconds to fill a rectangle: rows × (row time + step to the next row) × passes. On the way back of a one-way row the step is in it.
  * @throws value.not-positive
  */
 export function rasterTime(job: RasterJob, motion: RowMotion): number {
-  return rowCount(job.heightMm, job.intervalMm) * rowTime(job, motion) * requirePositive('passes', job.passes);
+  const step =
+    motion.kind === 'gantry' && job.directions === 'two-way'
+      ? moveTime(job.intervalMm, motion.rapidMmPerS, motion.accelerationMmPerS2)
+      : 0;
+  const rows = rowCount(job.heightMm, job.intervalMm);
+  return rows * (rowTime(job, motion) + step) * requirePositive('passes', job.passes);
 }
 
 /**

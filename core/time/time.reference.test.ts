@@ -35,7 +35,8 @@ describe('raster time on trapezoidal motion', () => {
       directions: 'two-way',
     } as const;
     expect(rowCount(22, 0.1)).toBe(220);
-    expect(rasterTime(job, GANTRY)).toBeCloseTo(220 * 0.27 * 2, 6);
+    // The step of 0.1 mm to the next row is a triangle of 2√(s/a).
+    expect(rasterTime(job, GANTRY)).toBeCloseTo(220 * (0.27 + 2 * Math.sqrt(0.1 / 5000)) * 2, 6);
     expect(rasterTime({ ...job, directions: 'one-way' }, GANTRY)).toBeGreaterThan(rasterTime(job, GANTRY));
   });
 

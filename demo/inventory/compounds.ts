@@ -7,6 +7,7 @@ const COMPOUND_DEFAULTS = {
     | 'makerClaim'
     | 'marks'
     | 'forceDry'
+    | 'application'
     | 'thinner'
     | 'thinnerMinorPerL'
     | 'potLifeHours'
@@ -108,6 +109,7 @@ export const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('lampglaze', {
     name: 'Lampglaze Jar',
+    application: 'gun',
     makerClaim: 'Glass, glaze and enamel by CO2 at low power.',
     thinner: 'a very little water',
     leadTimeDays: 5,
@@ -133,6 +135,7 @@ export const COMPOUNDS: readonly DemoItem<'compound'>[] = [
   }),
   compound('ternwhite', {
     name: 'Ternwhite Concentrate',
+    application: 'airbrush',
     makerClaim: 'One concentrate for metal, glass and ceramic by CO2.',
     thinner: 'denatured alcohol',
     thinnerMinorPerL: 1200,

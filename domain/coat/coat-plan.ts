@@ -1,5 +1,5 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
-import type { CompoundBody, InventoryItem, Ticket } from '@unto/contract';
+import type { CompoundBody, ContainerBody, InventoryItem, Ticket } from '@unto/contract';
 import { bandOf } from './film-band.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
@@ -7,19 +7,20 @@ export function coatedAreaMm2(ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm
   return (ticket.markWidthMm + 2 * ticket.coatMarginMm) * (ticket.markHeightMm + 2 * ticket.coatMarginMm);
 }
 
-/** The coat of some pieces of a ticket with a compound, priced by its largest container. */
+/** The coat of some pieces of a ticket with a compound, priced by the container it is taken from, or else by the largest to be had. */
 export function coatPlanFor(
   compound: InventoryItem<'compound'>,
   ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>,
   pieces: number,
   transfer: TransferKnowledge,
+  container?: Pick<ContainerBody, 'priceMinor' | 'netG'> | null,
 ): CoatPlan {
   const { body } = compound;
   return planCoat(
     {
       ...body,
       band: bandOf(body),
-      container: largestSize(body),
+      container: container ?? largestSize(body),
       ref: { kind: 'compound', id: compound.id, revision: compound.revision },
     },
     { areaPerPieceMm2: coatedAreaMm2(ticket), pieces, transfer },

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { massToG, type TransferKnowledge } from '@unto/core';
+import { massToG, USUAL_TRANSFERS, type TransferKnowledge } from '@unto/core';
 import type { CompoundBody, InventoryItem } from '@unto/contract';
 import { coatPlanFor, coatedAreaMm2 } from './coat-plan.js';
 import { contentsLeft } from './contents-left.js';
+import { learntTransfer, type TransferSample } from './learnt-transfer.js';
 import { readTimerAt } from './read-timer-at.js';
 import { sprayedMix } from './sprayed-mix.js';
 import { workOutWeighing } from './work-out-weighing.js';
@@ -156,5 +157,35 @@ describe('a timer', () => {
       readTimerAt({ startedAt, minimumS: 600 }, at),
     );
     expect(text).toEqual(row);
+  });
+});
+
+describe('what is known of the transfer', () => {
+  const sample = (value: number, application: TransferSample['application'], by = 'ines') => ({
+    value,
+    application,
+    by,
+  });
+
+  it('is of the way it is laid on alone, usual before anybody weighed two', () => {
+    const known = [sample(0.3, 'aerosol'), sample(0.32, 'aerosol'), sample(0.9, 'foam brush')];
+    expect(learntTransfer(known, 'aerosol', 'ines')).toMatchObject({ value: 0.31, grade: 'measured', weighings: 2 });
+    expect(learntTransfer(known, 'foam brush', 'ines')).toEqual(USUAL_TRANSFERS['foam brush']);
+    expect(USUAL_TRANSFERS['foam brush'].value).toBeGreaterThan(USUAL_TRANSFERS.aerosol.value);
+  });
+
+  it('is one’s own once one weighed three, everybody’s before', () => {
+    const all = [0.3, 0.3].map((value) => sample(value, 'gun', 'tobin'));
+    const own = [0.5, 0.5, 0.5].map((value) => sample(value, 'gun', 'ines'));
+    expect(learntTransfer([...all, ...own], 'gun', 'ines').value).toBeCloseTo(0.5, 9);
+    expect(learntTransfer([...all, ...own], 'gun', 'mirela').value).toBeCloseTo(0.42, 9);
+  });
+});
+
+describe('a coat’s price', () => {
+  it('is that of the container it is taken from', () => {
+    const price = (container?: { priceMinor: number; netG: number }) =>
+      coatPlanFor(compoundItem(BODY), TICKET, 1, USUAL_TRANSFERS.aerosol, container).pricePerPiece.value;
+    expect(price({ priceMinor: 2600, netG: 90 }) / price()).toBeCloseTo(2600 / 90 / (7000 / 500), 9);
   });
 });

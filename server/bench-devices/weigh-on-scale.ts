@@ -1,7 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import { learnTransfer } from '@unto/core';
 import type { Scale, ScaleAnswer, ScaleReading, ScaleScene, WeighOnScale } from '@unto/contract';
-import { coatPlanFor, sprayedMix } from '@unto/domain';
+import { coatPlanFor, sprayedMix, learntTransfer } from '@unto/domain';
 import { transferSamples } from '../coat/weighings.js';
 import { find, type Context } from '../db/context.js';
 import { ApiError } from '../errors/api-error.js';
@@ -57,7 +56,8 @@ async function sceneOf(context: Context, ask: WeighOnScale): Promise<ScaleScene>
   const container = await inventoryItem(context, 'container', ask.containerId);
   const compound = await inventoryItem(context, 'compound', container.body.compoundId);
   const left = (await leftInContainers(context, [container])).get(container.id);
-  const transfer = learnTransfer(await transferSamples(context, compound.id));
+  const samples = await transferSamples(context, compound.id);
+  const transfer = learntTransfer(samples, compound.body.application, context.actor);
   const full = container.body.tareG + (left?.grams.value ?? container.body.netG);
   const own = ask.what === 'container';
   return {

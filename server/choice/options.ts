@@ -2,7 +2,6 @@ import {
   isUncoated,
   judgeCompound,
   judgeMethod,
-  learnTransfer,
   METHOD_WORDS,
   METHODS,
   optionEstimates,
@@ -18,7 +17,7 @@ import {
   uncoatedWay,
 } from '@unto/core';
 import type { ChoiceOptionView, InventoryItem, MethodView, Ticket } from '@unto/contract';
-import { coatPlanFor, sprayedMix, type FittedEquipment } from '@unto/domain';
+import { coatPlanFor, learntTransfer, sprayedMix, type FittedEquipment } from '@unto/domain';
 import { transferSamples } from '../coat/weighings.js';
 import { together, type Context } from '../db/context.js';
 import { markEvidence } from './evidence.js';
@@ -78,7 +77,8 @@ async function gather(context: Context, place: Place, compound: InventoryItem<'c
 }
 
 async function coatPlan(context: Context, compound: InventoryItem<'compound'>, ticket: Ticket): Promise<CoatPlan> {
-  return coatPlanFor(compound, ticket, 1, learnTransfer(await transferSamples(context, compound.id)));
+  const samples = await transferSamples(context, compound.id);
+  return coatPlanFor(compound, ticket, 1, learntTransfer(samples, compound.body.application, context.actor));
 }
 
 function compoundOption(

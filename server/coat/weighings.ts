@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
-import { CoreError, learnTransfer } from '@unto/core';
+import { CoreError, type Application } from '@unto/core';
 import type { CreateWeighing, Weighing } from '@unto/contract';
-import { workOutWeighing } from '@unto/domain';
+import { learntTransfer, workOutWeighing, type TransferSample } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -14,7 +14,8 @@ export async function createWeighing(context: Context, ticketId: string, request
     const ticket = await find(context, 'tickets', ticketId);
     const container = await inventoryItem(context, 'container', request.containerId);
     const compound = await inventoryItem(context, 'compound', container.body.compoundId);
-    const learnt = learnTransfer(await transferSamples(context, compound.id));
+    const application = request.application ?? compound.body.application;
+    const learnt = learntTransfer(await transferSamples(context, compound.id), application, context.actor);
     const worked = atWeights(() =>
       workOutWeighing(request, {
         compound: compound.body,
@@ -38,6 +39,7 @@ export async function createWeighing(context: Context, ticketId: string, request
         after: request.after,
         partsBefore: request.partsBefore,
         partsAfter: request.partsAfter,
+        application,
       },
       transferValue: worked.transfer?.value ?? null,
       correctsId: request.correctsId,
@@ -56,13 +58,17 @@ export async function weighingsOf(context: Context, ticketId: string): Promise<W
 }
 
 /** Transfer efficiencies that the newest weighings of a compound (part weighed too) gave. */
-export async function transferSamples(context: Context, compoundId: string): Promise<number[]> {
+export async function transferSamples(context: Context, compoundId: string): Promise<TransferSample[]> {
   const rows = await list(context, 'standingWeighings', {
     where: { compoundId, transferValue: { [Op.ne]: null } },
     order: [['at', 'DESC']],
     limit: 24,
   });
-  return rows.map((row) => row.transferValue!);
+  return rows.map(({ transferValue, entered, byId }) => ({
+    value: transferValue!,
+    application: applicationOf(entered),
+    by: byId,
+  }));
 }
 
 /** Mass laid and strokes counted in the newest weighings of a compound, corrected ones left out. */
@@ -76,6 +82,11 @@ export async function strokeSamples(
     limit: 24,
   });
   return rows.map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));
+}
+
+/** How a coat was laid on; before that was asked everything was sprayed from the can. */
+function applicationOf(entered: object): Application {
+  return (entered as { application?: Application }).application ?? 'aerosol';
 }
 
 /** A weight that cannot be is refused at its field. */
@@ -97,6 +108,7 @@ function weighingView(row: Rows['standingWeighings']): Weighing {
     afterPotLife: row.afterPotLife,
     rinsedOff: row.rinsedOff,
     ...entered,
+    application: applicationOf(row.entered),
     at: row.at.toISOString(),
     by: row.byId,
   };

@@ -3,6 +3,7 @@ import type { Coupon, CreateReading } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
+import { refuseHotGlass } from '../timers/hot-glass.js';
 import { getCoupon } from './view.js';
 
 type Entry = CreateReading['entries'][number];
@@ -13,6 +14,7 @@ export async function createReading(context: Context, couponId: string, request:
     const coupon = await find(context, 'coupons', couponId);
     if (!coupon.burntAt)
       throw new ApiError('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
+    await refuseHotGlass(context, { ...coupon, at: coupon.burntAt });
     requireBurntCells(coupon, request.entries);
     const { id, stage, source, pictureId = null, rules = null } = request;
     const entries = source === 'picture' ? await judged(context, coupon, request) : request.entries;

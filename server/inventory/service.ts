@@ -3,6 +3,7 @@ import { Op, type WhereOptions } from 'sequelize';
 import {
   INVENTORY_BODIES,
   INVENTORY_LINKS,
+  LATER_FIELDS,
   type CreateInventoryItem,
   type Revisions,
   type RetireInventoryItem,
@@ -175,7 +176,8 @@ function itemView(row: Rows['inventoryItems']): InventoryItem {
     retired: item.retired,
     revisionId: revision.id,
     revision: revision.number,
-    body: revision.body,
+    // Kept before a field was asked for: it stands as it did then.
+    body: { ...LATER_FIELDS[item.kind], ...revision.body },
     changedAt: revision.at.toISOString(),
     changedBy: revision.byId,
   };

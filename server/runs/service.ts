@@ -27,6 +27,7 @@ import { requireFitted } from '../place/fittings.js';
 import { loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { getTicket } from '../tickets/service.js';
+import { refuseHotGlass } from '../timers/hot-glass.js';
 import { ledgerRecords } from './ledger.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
@@ -72,7 +73,7 @@ export async function getRun(context: Context, id: string): Promise<LedgerRecord
 
 export async function createCleaning(context: Context, runId: string, request: CreateCleaning): Promise<Cleaning> {
   await createOnce(context, 'cleaning', request, async () => {
-    await find(context, 'runs', runId);
+    await refuseHotGlass(context, await find(context, 'runs', runId));
     await insert(context, 'cleanings', { ...request, runId, at: context.now, byId: context.actor });
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'cleanings', request.id);

@@ -1,5 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { arealDose, couponRunTime, fastestRowSpeed, moveTime, type CouponLayout } from '@unto/core';
+import {
+  arealDose,
+  couponRunTime,
+  fastestRowSpeed,
+  hatchLines,
+  moveTime,
+  rasterTime,
+  type CouponLayout,
+} from '@unto/core';
 import { SimulatedController } from '../controller/controller.js';
 import { STUDY_DESIGN, studyMoves, STUDY_MOTION, studySetup, trueLightness } from '../testing/coupon-study.js';
 import { BurntBlank, readProgram, runTimes, type TimedMove } from './index.js';
@@ -81,11 +89,33 @@ describe('time along a program', () => {
     expect(row(best)).toBeCloseTo(38 / best + (2 * best) / 5000, 6);
   });
 
-  it('of a whole coupon is what the core plans, within 5 %', () => {
-    const { layout, moves } = studyMoves(STUDY_DESIGN);
+  it.each([
+    ['rows there and back', {}],
+    ['rows one way', { directions: 'one-way' }],
+    ['crossed at 30°, twice', { hatchAngleDeg: 30, hatches: 2, passes: 2 }],
+    ['lines apart, labels under each cell', { fill: 'lines', labels: { ...STUDY_DESIGN.labels, at: 'each' } }],
+    ['shuffled', { order: 'shuffled' }],
+  ] as const)('of a whole coupon, %s, is what the core plans, within 1 %%', (_name, change) => {
+    const { layout, moves } = studyMoves({ ...STUDY_DESIGN, blank: { widthMm: 70, heightMm: 90 }, ...change });
     const planned = couponRunTime(layout, STUDY_MOTION);
-    expect(moves.at(-1)!.endsS / planned).toBeGreaterThan(0.95);
-    expect(moves.at(-1)!.endsS / planned).toBeLessThan(1.05);
+    expect(layout.qr).not.toBeNull();
+    expect(moves.at(-1)!.endsS / planned).toBeGreaterThan(0.99);
+    expect(moves.at(-1)!.endsS / planned).toBeLessThan(1.01);
+  });
+  it.each([
+    ['two-way', 168],
+    ['two-way', 400],
+    ['one-way', 300],
+  ] as const)('of a piece, rows %s at %s mm/s, is what the core plans, within 1 %%', (directions, speedMmPerS) => {
+    const size = { widthMm: 38, heightMm: 22 };
+    const over = speedMmPerS ** 2 / (2 * 5000);
+    const rows = hatchLines(size, { intervalMm: 0.06, angleDeg: 0, directions }).flatMap(({ x0, x1, y0 }) => {
+      const ahead = Math.sign(x1 - x0) * over;
+      return [`G0 X${x0 - ahead} Y${y0} S0`, `G1 X${x0} F${60 * speedMmPerS}`, `X${x1} S500`, `X${x1 + ahead} S0`];
+    });
+    const program = timeOf(['M3 S0', ...rows].join('\n'));
+    const planned = rasterTime({ ...size, intervalMm: 0.06, speedMmPerS, passes: 1, directions }, STUDY_MOTION);
+    expect(Math.abs(program / planned - 1)).toBeLessThan(0.01);
   });
 });
 

@@ -50,7 +50,10 @@ const option = computed(() => {
     ? trendChart({ points: shown.points, band: shown.band, units, colours: themeColours() })
     : null;
 });
-const batch = computed(() => left.value + (spares.value || 0));
+const batch = computed(
+  () =>
+    `${left.value || 'no'} piece${left.value === 1 ? '' : 's'}${spares.value > 0 ? ` and ${spares.value} spare` : ''}`,
+);
 </script>
 
 <template>
@@ -72,11 +75,7 @@ const batch = computed(() => left.value + (spares.value || 0));
       <TileStrip>
         <FigureTile label="lay wet" :figure="plan.wet" test-id="tile-wet" />
         <FigureTile label="dries to" :figure="plan.dry" test-id="tile-dry" />
-        <FigureTile
-          :label="`compound for ${batch} piece${batch > 1 ? 's' : ''}`"
-          :figure="plan.mass"
-          test-id="tile-mass"
-        />
+        <FigureTile :label="`compound for ${batch}`" :figure="plan.mass" test-id="tile-mass" />
         <FigureTile
           label="compound a piece"
           :figure="plan.pricePerPiece"

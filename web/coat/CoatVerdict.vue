@@ -4,7 +4,7 @@ import { useTicket } from '../stores/ticket';
 import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import type { Coat } from './useCoat';
-import { changeInWords, FINDINGS, VERDICTS } from './words';
+import { changeInWords, FINDINGS, LIKELY, VERDICTS } from './words';
 import { useUnits } from '../ui/useUnits';
 
 /** What is known of the newest coat, against its band, and what to do next time. */
@@ -12,6 +12,11 @@ const props = defineProps<{ coat: Coat }>();
 const units = useUnits();
 const { body, verdict, newest, containers } = props.coat;
 const ticket = useTicket();
+/** Verdicts that the reading does not rule out beside its own. */
+const others = computed(() => {
+  const { possible = [], verdict: own } = verdict.value?.judgement ?? {};
+  return possible.filter((word) => word !== own).map((word) => (word === 'right' ? 'in the band' : `too ${word}`));
+});
 const uneven = computed(() => verdict.value?.findings.map((finding) => FINDINGS[finding]) ?? []);
 /** As the shelf tells it: grams of the newest weighing at the mean rate of all weighings out of the container, in pieces of this ticket. */
 const leftInCan = computed(() => {
@@ -34,12 +39,12 @@ const leftInCan = computed(() => {
     data-test-id="film-verdict"
   >
     <p>
-      <strong>{{ VERDICTS[verdict.judgement.verdict] }}</strong>
+      <strong>{{ (others.length ? LIKELY : VERDICTS)[verdict.judgement.verdict] }}</strong>
       {{ units.figure('film', verdict.film.value) }} dry<template v-if="newest"> on {{ newest.pieces }} pieces</template
       >, wanted {{ units.span('film', body.dryFilmMinUm, body.dryFilmMaxUm) }}.
-      <template v-if="verdict.judgement.possible.length > 1"
-        >It may still be
-        {{ verdict.judgement.possible.filter((word) => word !== verdict!.judgement.verdict).join(' or ') }}.</template
+      <template v-if="others.length && verdict.film.interval"
+        >The reading ({{ units.span('film', verdict.film.interval.low, verdict.film.interval.high) }}) also allows
+        {{ others.join(' and ') }}.</template
       >
       <GradeMark :figure="verdict.film" title="Dry film" />
     </p>

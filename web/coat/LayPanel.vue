@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MASS_UNITS, type MassUnit } from '@unto/core';
+import { APPLICATIONS, MASS_UNITS, type MassUnit } from '@unto/core';
 import { createWeighing, type CreateWeighing } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -19,11 +19,13 @@ import TimerRow from './TimerRow.vue';
 import CoatVerdict from './CoatVerdict.vue';
 import ScaleButton from './ScaleButton.vue';
 import type { Coat } from './useCoat';
+import { dryingWords } from './words';
 import { useUnits } from '../ui/useUnits';
 
 /** At the bench: shake, weigh the container, lay, weigh again, let it dry by the timer. */
 const props = defineProps<{ coat: Coat }>();
-const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest } = props.coat;
+const { body, left, containers, ready, transfer, drying, shaking, shaken, mixes, newest, application, care } =
+  props.coat;
 const ticket = useTicket();
 const shop = useShop();
 const units = useUnits();
@@ -36,7 +38,7 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(
   () => ({
     id: uuid(),
     containerId: newest.value?.containerId ?? ready.value.result?.use[0]?.id ?? containers.value[0]?.id ?? '',
-    pieces: left.value,
+    pieces: left.value || Number.NaN,
     before: { value: Number.NaN, unit: shop.workshop!.massUnit },
     after: { value: Number.NaN, unit: shop.workshop!.massUnit },
     strokes: null,
@@ -71,7 +73,11 @@ const ask = (what: 'container' | 'parts', moment: 'before' | 'after') => ({
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
   await form.submit(async (entry) => {
-    const answer = await outbox.send('createWeighing', { params: { id }, body: entry }, 'a weighing');
+    const answer = await outbox.send(
+      'createWeighing',
+      { params: { id }, body: { ...entry, application: application.value } },
+      'a weighing',
+    );
     form.reset();
     return answer;
   });
@@ -93,17 +99,15 @@ function dried(outcome: 'passed' | 'dropped'): void {
 
 <template>
   <p class="quiet">
-    {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }} away · {{ body.coats }} even coat{{
-      body.coats > 1 ? 's' : ''
-    }}
-    · dries by itself in {{ formatDuration(body.dryS) }}, no fan
+    <template v-if="care.sprays"> {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }} away · </template>
+    {{ body.coats }} even coat{{ body.coats > 1 ? 's' : '' }} · dries {{ dryingWords(body) }}
   </p>
   <TimerRow
     v-for="timer in drying"
     :key="timer.id"
     :timer="timer"
     :words="['Drying by itself', 'Look along the tray']"
-    text="no fan, no dryer; under the lamp all gloss must be gone before it may be fired"
+    :text="`${body.forceDry === 'never' ? 'no fan, no dryer; ' : ''}under the lamp all gloss must be gone before it may be fired`"
     passed="Gloss is gone"
     pass-id="gloss-gone"
     dropped="Rinsed it off"
@@ -127,9 +131,9 @@ function dried(outcome: 'passed' | 'dropped'): void {
   <TimerRow
     v-if="shaking"
     :timer="shaking"
-    :words="['Shaking', 'Does the ball run free?']"
-    text="until the ball runs free"
-    passed="The ball runs free"
+    :words="[care.verb === 'Shake' ? 'Shaking' : 'Stirring', care.asked]"
+    :text="care.until"
+    :passed="care.passed"
     pass-id="shaken"
     dropped="Stop"
     drop-id="shake-stopped"
@@ -137,13 +141,14 @@ function dried(outcome: 'passed' | 'dropped'): void {
   />
   <p v-else-if="body.shakeS > 0 && !drying.length" class="step">
     <span v-if="shaken"
-      >✓ Shaken, <span class="mono">{{ formatMoment(shaken.endedAt!) }}</span></span
+      >✓ {{ care.verb === 'Shake' ? 'Shaken' : 'Stirred' }},
+      <span class="mono">{{ formatMoment(shaken.endedAt!) }}</span></span
     >
-    <span v-else>Shake until the ball runs free</span>
+    <span v-else>{{ care.verb }} {{ care.until }}</span>
     <Button
       text
       size="small"
-      :label="`Shake ${formatDuration(body.shakeS)}`"
+      :label="`${care.verb} ${formatDuration(body.shakeS)}`"
       data-test-id="start-shaking"
       @click="
         startTimer(
@@ -187,7 +192,13 @@ function dried(outcome: 'passed' | 'dropped'): void {
         <p v-if="scaleSays" class="wide fault" role="alert" data-test-id="scale-says">{{ scaleSays }}</p>
       </template>
       <NumberField name="pieces" label="Pieces coated" test-id="weigh-pieces" />
-      <NumberField name="strokes" optional label="Strokes laid, if counted" test-id="strokes" />
+      <ChoiceField
+        v-model="application"
+        label="Laid on with"
+        :options="APPLICATIONS.map((value) => ({ value, label: value }))"
+        test-id="application"
+      />
+      <NumberField v-if="care.sprays" name="strokes" optional label="Strokes laid, if counted" test-id="strokes" />
       <template v-if="partsWeighed && values.partsBefore && values.partsAfter">
         <EnteredField name="partsBefore" label="Parts bare" :units="MASS_UNITS" test-id="parts-before" />
         <EnteredField name="partsAfter" label="Parts coated, dry" :units="MASS_UNITS" test-id="parts-after" />
@@ -220,8 +231,8 @@ function dried(outcome: 'passed' | 'dropped'): void {
     <p class="quiet small">
       {{
         transfer.weighings
-          ? `${formatNumber(transfer.value * 100)} % of the solids reach the part, learnt from ${transfer.weighings} weighings.`
-          : `${formatNumber(transfer.value * 100)} % reaching the part is usual for an aerosol; weigh parts twice and Unto learns yours.`
+          ? `${formatNumber(transfer.value * 100)} % of the solids reach the part by ${application}, learnt from ${transfer.weighings} weighings.`
+          : `${formatNumber(transfer.value * 100)} % reaching the part is usual for ${application === 'automatic' ? 'an automatic' : application === 'aerosol' ? 'an aerosol' : `a ${application}`}; weigh parts twice and Unto learns yours.`
       }}
     </p>
   </form>

@@ -10,12 +10,13 @@ import { formatDay, formatDuration, formatMoney, formatNumber } from '../ui/form
 import GradeMark from '../evidence/GradeMark.vue';
 import NumberField from '../ui/NumberField.vue';
 import type { Coat } from './useCoat';
+import { dryingWords } from './words';
 import { useUnits } from '../ui/useUnits';
 
 /** What the batch takes: strokes, compound out of which containers, a mix to measure out, and how this coat is handled. */
 const props = defineProps<{ coat: Coat }>();
 const units = useUnits();
-const { body, left, spares, strokes, stroke, plan, mix, ready, mixes } = props.coat;
+const { body, left, spares, strokes, stroke, plan, mix, ready, mixes, care, application } = props.coat;
 const shop = useShop();
 const { act } = useAct();
 const rules = computed(() => coatRules(body.value.handling));
@@ -58,27 +59,30 @@ async function startMix(): Promise<void> {
 </script>
 
 <template>
-  <h2>Coat {{ left }} piece{{ left > 1 ? 's' : '' }} with {{ body.name }}</h2>
+  <h2>
+    {{ left ? `Coat ${left} piece${left > 1 ? 's' : ''} with ${body.name}` : 'Every piece of the ticket is coated' }}
+  </h2>
   <NumberField v-model="spares" label="Spare and test pieces coated with them" unit="pieces" test-id="coat-spares" />
   <dl class="plan" data-test-id="coat-takes">
-    <dt>Shake</dt>
-    <dd>{{ formatDuration(body.shakeS) }}, until the ball runs free</dd>
+    <dt>{{ care.verb }}</dt>
+    <dd>
+      <template v-if="body.shakeS">{{ formatDuration(body.shakeS) }}, </template>{{ care.until }}
+    </dd>
     <dt>Lay</dt>
     <dd>
-      {{ body.coats }} coat{{ body.coats > 1 ? 's, crossed,' : '' }} of about {{ strokes.perCoat }} stroke{{
-        strokes.perCoat > 1 ? 's' : ''
-      }}
-      from {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }}
-      <GradeMark :figure="strokesFigure" title="Strokes" />
+      {{ body.coats }} coat{{ body.coats > 1 ? 's, crossed,' : '' }} by {{ application
+      }}<template v-if="application === 'aerosol'">
+        of about {{ strokes.perCoat }} stroke{{ strokes.perCoat > 1 ? 's' : '' }}</template
+      ><template v-if="care.sprays"> from {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }}</template>
+      <GradeMark v-if="application === 'aerosol'" :figure="strokesFigure" title="Strokes" />
     </dd>
     <template v-if="mix">
       <dt>Mix</dt>
       <dd>
         <strong class="mono">{{ formatNumber(mix.compoundMl) }} mL</strong> compound +
-        <strong class="mono">{{ formatNumber(mix.thinnerMl) }} mL</strong> {{ body.thinner || 'thinner' }}, stirred with
-        a dry brush; nothing is carried over<template v-if="body.potLifeHours"
-          >, use within {{ formatDuration(body.potLifeHours * 3600) }}</template
-        >
+        <strong class="mono">{{ formatNumber(mix.thinnerMl) }} mL</strong> {{ body.thinner || 'thinner'
+        }}{{ mix.thinnerStepMl < 5 ? ' by the syringe' : '' }}, stirred with a dry brush; nothing is carried
+        over<template v-if="body.potLifeHours">, use within {{ formatDuration(body.potLifeHours * 3600) }}</template>
       </dd>
     </template>
     <dt>Set out</dt>
@@ -98,7 +102,7 @@ async function startMix(): Promise<void> {
       </template>
     </dd>
     <dt>Dry</dt>
-    <dd>by itself in {{ formatDuration(body.dryS) }}, no fan, until all gloss is gone</dd>
+    <dd>{{ dryingWords(body) }}, until all gloss is gone</dd>
     <dt>Handle</dt>
     <dd data-test-id="coat-rules">
       <p v-for="rule in rules.carry" :key="rule">{{ rule }}</p>

@@ -101,7 +101,7 @@ describe('the plan of a coat', () => {
       containersLeft: [{ containerId: 'jar-l3', leftG: 517, weighed: true }],
     });
     await page.find(by('coat-plan')).trigger('click');
-    expect(text(page, 'coat-takes')).toMatch(/1 coat of about \d+ strokes? from 150–250/);
+    expect(text(page, 'coat-takes')).toMatch(/1 coat by aerosol of about \d+ strokes? from 150–250/);
     expect(text(page, 'coat-takes')).toMatch(/jar-l3: [\d.]+ g of 517 g/);
     expect(text(page, 'coat-rules')).toMatch(/Lift by bare places only/);
     expect(page.find(by('coat-buy')).exists()).toBe(false);

@@ -1,22 +1,22 @@
 import {
+  APPLICATION_CARE,
   containersToReady,
   learnStroke,
-  learnTransfer,
   mixFor,
+  piecesLeft,
+  piecesReady,
   sparesFor,
   strokesFor,
   type ShelfContainer,
 } from '@unto/core';
 import type { Timer, InventoryItem } from '@unto/contract';
-import { coatPlanFor, judgeCoat, runningTimers } from '@unto/domain';
+import { coatPlanFor, judgeCoat, learntTransfer, runningTimers } from '@unto/domain';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { useNow } from '../stores/now';
 import { useTicket } from '../stores/ticket';
 import { orFault } from '../ui/or-fault';
 
-/** The measure's step for mixing, mL. */
-const MEASURE_ML = 5;
 const SURE = 0.9;
 
 /** The coat of the open ticket: what is still to be laid, what it takes, and what is known of the newest one. */
@@ -26,26 +26,41 @@ export function useCoat() {
   const time = useNow();
   const compound = computed(() => ticket.compound!);
   const body = computed(() => compound.value.body);
-  const coated = computed(() => ticket.page?.progress.coatedPieces ?? 0);
-  const left = computed(() => Math.max(1, (ticket.ticket?.pieces ?? 1) - coated.value));
+  /** Pieces that still want a coat: neither marked and good, nor coated and waiting. */
+  const left = computed(() => {
+    const { page, ticket: own } = ticket;
+    if (!page || !own) return 0;
+    const { progress } = page;
+    return Math.max(0, piecesLeft({ pieces: own.pieces, ...progress }) - piecesReady(progress) - progress.storedPieces);
+  });
   const spares = ref(usualSpares());
-  const transfer = computed(() => learnTransfer(ticket.page?.transferSamples ?? []));
+  const application = ref(body.value.application);
+  const care = computed(() => APPLICATION_CARE[application.value]);
+  const transfer = computed(() =>
+    learntTransfer(ticket.page?.transferSamples ?? [], application.value, shop.operatorId ?? ''),
+  );
   const stroke = computed(() => learnStroke(ticket.page?.strokeSamples ?? []));
+  const containers = computed<InventoryItem<'container'>[]>(() =>
+    shop.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
+  );
+  /** The container that is taken first: its price is the one that is paid. */
+  const inHand = computed(() => {
+    const shelf = containers.value.map(shelfContainer);
+    const today = new Date(time.now).toISOString().slice(0, 10);
+    const first = containersToReady(1e-6, shelf, body.value.sizes, today).use[0];
+    return containers.value.find(({ id }) => id === first?.id)?.body ?? null;
+  });
   const plan = computed(() =>
     coatPlanFor(
       compound.value,
       ticket.ticket!,
-      left.value + (Number.isInteger(spares.value) ? spares.value : 0),
+      Math.max(1, left.value + (Number.isInteger(spares.value) ? spares.value : 0)),
       transfer.value,
+      inHand.value,
     ),
   );
   const strokes = computed(() => strokesFor(plan.value.mass.value, body.value.coats, stroke.value));
-  const mix = computed(() =>
-    body.value.thinnerRatio > 0 ? mixFor(plan.value.mass.value, body.value, MEASURE_ML) : null,
-  );
-  const containers = computed<InventoryItem<'container'>[]>(() =>
-    shop.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
-  );
+  const mix = computed(() => (body.value.thinnerRatio > 0 ? mixFor(plan.value.mass.value, body.value) : null));
   const ready = computed(() =>
     orFault(() =>
       containersToReady(
@@ -83,6 +98,8 @@ export function useCoat() {
     body,
     left,
     spares,
+    application,
+    care,
     transfer,
     stroke,
     strokes,

@@ -1,11 +1,19 @@
 import type { FilmChange, FilmVerdict, InspectionFinding } from '@unto/core';
-import { formatNumber } from '../ui/format';
+import type { CompoundBody } from '@unto/contract';
+import { formatDuration, formatNumber } from '../ui/format';
 import type { Units } from '../ui/useUnits';
 
 export const VERDICTS: Record<FilmVerdict, string> = {
   thin: 'Too thin: it will be pale and patchy.',
   right: 'In the band.',
   thick: 'Too thick: the heat will not reach the part.',
+};
+
+/** The same where the reading leaves another open. */
+export const LIKELY: Record<FilmVerdict, string> = {
+  thin: 'Likely too thin.',
+  right: 'Likely in the band.',
+  thick: 'Likely too thick.',
 };
 
 export const FINDINGS: Record<InspectionFinding, string> = {
@@ -15,6 +23,11 @@ export const FINDINGS: Record<InspectionFinding, string> = {
   lumps: 'lumps in it',
   'thin beside runs': 'thin beside runs: uneven, even where the average is right',
 };
+
+/** How a coat dries, as its compound lets it. */
+export function dryingWords({ dryS, forceDry }: Pick<CompoundBody, 'dryS' | 'forceDry'>): string {
+  return `by itself in ${formatDuration(dryS)}${forceDry === 'never' ? ', no fan' : ', or forced as its maker says'}`;
+}
 
 /** What to do next time, in words. */
 export function changeInWords({ factor, strokes, distanceMm }: FilmChange, units: Units): string {

@@ -8,7 +8,7 @@ import {
   makeFigure,
   settingWords,
   thinSheetFactor,
-  USUAL_TRANSFER,
+  USUAL_TRANSFERS,
 } from '@unto/core';
 import { computed } from 'vue';
 import { useTicket } from '../stores/ticket';
@@ -51,10 +51,10 @@ const compound = computed(() => {
       ...body,
       areaMm2: widthMm * heightMm,
       dryFilmUm: (body.dryFilmMinUm + body.dryFilmMaxUm) / 2,
-      transfer: USUAL_TRANSFER.value,
+      transfer: USUAL_TRANSFERS[body.application].value,
     }),
     unit: 'g',
-    inputs: [decisive('share reaching the part', 'usual', { value: USUAL_TRANSFER.value })],
+    inputs: [decisive('share reaching the part', 'usual', { value: USUAL_TRANSFERS[body.application].value })],
   });
 });
 const unreachable = computed(() => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CLEANING_METHODS, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { CLEANING_METHODS, COOL_S, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
 import { readTimerAt, runningTimers } from '@unto/domain';
 import { isVitreous } from '@unto/core';
 import Button from 'primevue/button';
@@ -17,13 +17,12 @@ import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
 import TimerRing from '../timers/TimerRing.vue';
-import { formatMoment } from '../ui/format';
+import { formatDuration, formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import { useForm } from '../ui/useForm';
 import StationBody from '../station/StationBody.vue';
 
 /** How each run was cleaned; glass cools first. */
-const COOL_S = 15 * 60;
 const ticket = useTicket();
 const outbox = useOutbox();
 const router = useRouter();
@@ -40,6 +39,16 @@ const cooling = computed(() => runningTimers(ticket.page?.timers ?? [], 'cool')[
 const coolLeft = computed(() => {
   const timer = cooling.value;
   return timer ? readTimerAt(timer, time.now).leftS : 0;
+});
+/** Seconds until glass may be rinsed: its clock, or a quarter of an hour from the beam where none was ended since. */
+const hotS = computed(() => {
+  const fired = run.value ? Date.parse(run.value.at) : null;
+  if (!glass.value || fired === null) return 0;
+  const since = (ticket.page?.timers ?? []).filter(
+    ({ kind, startedAt }) => kind === 'cool' && Date.parse(startedAt) >= fired,
+  );
+  if (since.some(({ outcome }) => outcome === 'passed')) return 0;
+  return Math.max(coolLeft.value, COOL_S - (time.now - fired) / 1000, 0);
 });
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 
@@ -100,6 +109,10 @@ async function keep(): Promise<void> {
         "
       />
     </section>
+    <p v-if="hotS > 0" class="hot" role="alert" data-test-id="hot-glass">
+      <strong>Hot {{ ticket.substrate!.body.family }} cracks when rinsed.</strong> {{ formatDuration(hotS) }} to go, or
+      end its cooling timer once it is cool to the hand.
+    </p>
     <form v-if="run" id="clean" class="form-grid" novalidate @submit.prevent="keep">
       <p class="wide">
         <strong>Run of {{ formatMoment(run.at) }}</strong
@@ -119,6 +132,7 @@ async function keep(): Promise<void> {
         form="clean"
         label="Keep the cleaning"
         :loading="busy"
+        :disabled="hotS > 0"
         data-test-id="keep-cleaning"
       />
       <Button v-else label="Go to Judge" @click="router.push(`/tickets/${ticket.ticket!.id}/judge`)" />
@@ -127,6 +141,12 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
+.hot {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-danger);
+  background: var(--unto-danger-tint);
+}
+
 .cool {
   display: flex;
   align-items: center;

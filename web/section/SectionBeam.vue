@@ -39,8 +39,11 @@ const dryPx = computed(() => (props.model.film?.dryUm ?? 0) * pixelsPerUm(props.
       <tspan class="small-text">spot, 1/e²</tspan>
     </text>
     <text :x="centre + 60" y="74" class="mono strong">
-      {{ units.text('interval', model.beam!.intervalMm, 3) }}
-      <tspan class="small-text">between lines</tspan>
+      <template v-if="model.beam!.intervalMm !== null">
+        {{ units.text('interval', model.beam!.intervalMm, 3) }}
+        <tspan class="small-text">between lines</tspan>
+      </template>
+      <tspan v-else class="small-text">no setting chosen yet</tspan>
     </text>
   </g>
 </template>

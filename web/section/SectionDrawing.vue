@@ -28,11 +28,13 @@ const read = ref('');
 const perUm = computed(() => pixelsPerUm(props.model));
 const film = computed(() => props.model.film);
 const dryPx = computed(() => (film.value?.dryUm ?? 0) * perUm.value);
-const filmTop = computed(() => surface - (props.model.mode === 'done' ? Math.max(2, dryPx.value * 0.25) : dryPx.value));
+/** Fired and washed. */
+const done = computed(() => props.model.mode === 'done' && props.model.fired);
+const filmTop = computed(() => surface - (done.value ? Math.max(2, dryPx.value * 0.25) : dryPx.value));
 const beam = computed(() => (props.model.beam ? beamOutline(props.model.beam, surface - dryPx.value) : null));
 const rise = computed(() => surfaceRise(props.model, beam.value?.depthPx ?? 0));
 const marks = computed(() =>
-  props.model.beam && beam.value ? hatchMarks(props.model.beam.intervalMm * beam.value.pxPerMm) : [],
+  props.model.beam?.intervalMm && beam.value ? hatchMarks(props.model.beam.intervalMm * beam.value.pxPerMm) : [],
 );
 /** Nothing is drawn above a part without beam or spray. */
 const top = computed(() => (props.model.mode === 'plan' || props.model.mode === 'done' ? 150 : 20));
@@ -93,7 +95,7 @@ const band = computed(() => {
 
       <template v-else-if="film">
         <SectionLayer :words="words.film" @read="read = $event">
-          <template v-if="model.mode === 'done'">
+          <template v-if="done">
             <rect
               v-for="x in marks"
               :key="x"
@@ -113,7 +115,7 @@ const band = computed(() => {
           </template>
         </SectionLayer>
         <text
-          v-if="model.mode !== 'done'"
+          v-if="!done"
           :x="right - 40"
           :y="filmTop - 14 - riseAt(rise, right - 60)"
           text-anchor="end"
@@ -123,13 +125,12 @@ const band = computed(() => {
           <tspan class="small-text">dry{{ model.mode === 'plan' ? ', planned' : '' }}</tspan>
         </text>
         <text v-else :x="left + 8" :y="surface - 26" class="small-text">fired, washed: only what bonded is left</text>
+        <text v-if="model.mode === 'done' && !done" :x="left + 8" :y="filmTop - 14" class="small-text">
+          nothing was fired yet
+        </text>
       </template>
 
-      <g
-        v-if="band && model.mode !== 'done'"
-        aria-hidden="true"
-        :transform="`translate(0 ${-riseAt(rise, right - 8)})`"
-      >
+      <g v-if="band && !done" aria-hidden="true" :transform="`translate(0 ${-riseAt(rise, right - 8)})`">
         <rect :x="right - 14" :y="band.top" width="12" :height="Math.max(3, band.bottom - band.top)" class="band" />
         <text :x="right" :y="bandTextY" text-anchor="end" class="band-text">
           band {{ units.span('film', model.band!.lowUm, model.band!.highUm) }}

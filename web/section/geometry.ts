@@ -1,6 +1,8 @@
 /** What the section shows. Lengths in mm, films in µm; null where nothing is known yet. */
 export interface SectionModel {
   readonly mode: 'plan' | 'coat' | 'beam' | 'done';
+  /** Pieces were fired: only then anything bonded. */
+  readonly fired: boolean;
   readonly material: string;
   readonly vitreous: boolean;
   readonly thicknessMm: number;
@@ -24,7 +26,8 @@ export interface SectionModel {
     readonly depthMm: number;
     readonly growth: number;
     readonly offsetMm: number;
-    readonly intervalMm: number;
+    /** Null while no setting is chosen: then no lines are drawn. */
+    readonly intervalMm: number | null;
   } | null;
 }
 

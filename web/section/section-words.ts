@@ -12,9 +12,11 @@ export function sectionWords(model: SectionModel, units: Units): { part: string;
   };
 }
 
-function filmWords({ film, band }: SectionModel, units: Units): string {
+function filmWords(model: SectionModel, units: Units): string {
+  const { film, band } = model;
   if (!film) return 'No coat.';
   const wanted = band ? `; wanted ${units.span('film', band.lowUm, band.highUm)}` : '';
+  if (model.mode === 'done' && model.fired) return `Fired and washed: only what bonded is left.`;
   const source = film.measured ? 'from the weighing' : 'as planned';
   return `Coat: ${units.figure('film', film.wetUm)} laid wet, ${units.figure('film', film.dryUm)} dry, ${source}${wanted}.`;
 }
@@ -26,6 +28,6 @@ function beamWords({ beam }: SectionModel, units: Units): string {
     `Beam: spot ${units.text('length', beam.spotMm, 3)} (1/e²)`,
     `± ${units.text('length', beam.depthMm, 3)} of depth until it grows ${formatNumber(beam.growth * 100)} %`,
     `focus ${beam.offsetMm === 0 ? 'on the surface' : off}`,
-    `lines ${units.text('interval', beam.intervalMm, 3)} apart.`,
+    beam.intervalMm === null ? 'no setting chosen yet.' : `lines ${units.text('interval', beam.intervalMm, 3)} apart.`,
   ].join(', ');
 }

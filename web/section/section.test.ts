@@ -1,4 +1,7 @@
+// @vitest-environment happy-dom
+import { mount } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
+import SectionDrawing from './SectionDrawing.vue';
 import {
   beamOutline,
   filmScale,
@@ -16,6 +19,7 @@ import {
 
 const model: SectionModel = {
   mode: 'coat',
+  fired: false,
   material: '304',
   vitreous: false,
   thicknessMm: 1.2,
@@ -27,6 +31,25 @@ const model: SectionModel = {
   surface: null,
   beam: { spotMm: 0.165, rayleighMm: 1.66, depthMm: 0.53, growth: 0.05, offsetMm: 0, intervalMm: 0.06 },
 };
+
+const drawn = (change: Partial<SectionModel>) =>
+  mount(SectionDrawing, { props: { title: 'Section', model: { ...model, ...change } } });
+
+describe('a section says nothing that was not done', () => {
+  it('draws no bonded mark before anything was fired', () => {
+    const before = drawn({ mode: 'done' });
+    expect(before.findAll('.bonded')).toHaveLength(0);
+    expect(before.text()).toContain('nothing was fired yet');
+    expect(drawn({ mode: 'done', fired: true }).findAll('.bonded').length).toBeGreaterThan(3);
+  });
+
+  it('draws no lines while no setting is chosen', () => {
+    const open = drawn({ mode: 'beam', beam: { ...model.beam!, intervalMm: null } });
+    expect(open.findAll('.line-tick')).toHaveLength(0);
+    expect(open.text()).toContain('no setting chosen yet');
+    expect(drawn({ mode: 'beam' }).findAll('.line-tick').length).toBeGreaterThan(3);
+  });
+});
 
 describe('section', () => {
   it('draws thin and thick films within its room, and says its scale', () => {

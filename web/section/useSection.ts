@@ -19,11 +19,13 @@ export function useSection(
     const { page, fitted, compound } = ticket;
     if (!page || !fitted) return null;
     const recipe = page.recipes[0];
+    const run = page.runs[0];
     const [drying] = runningTimers(page.timers, 'dry');
     const measured = page.weighings.at(-1)?.film ?? null;
     const { substrate, lens } = fitted;
     return {
       mode,
+      fired: page.progress.markedPieces > 0,
       material: substrate.name,
       vitreous: isVitreous(substrate.family),
       thicknessMm: substrate.thicknessMm,
@@ -39,7 +41,7 @@ export function useSection(
         depthMm: focusDepth(lens, page.huntedDepth).value,
         growth: lens.depthGrowth,
         offsetMm: more.offsetMm?.value ?? recipe?.focusOffsetMm ?? 0,
-        intervalMm: more.intervalMm?.value ?? recipe?.intervalMm ?? 0.06,
+        intervalMm: more.intervalMm?.value ?? recipe?.intervalMm ?? run?.intervalMm ?? null,
       },
     };
   });

@@ -25,6 +25,9 @@ const all = computed(() => {
     eyewear: fitted.head.eyewear,
     solventBased: compound?.body.solventBased ?? false,
     foodUse: page.ticket.foodUse,
+    thinner: compound?.body.thinnerRatio ? compound.body.thinner : '',
+    cleaning: compound?.body.cleaning ?? '',
+    round: fitted.substrate.diameterMm !== null || page.placeReadings.some(({ kind }) => kind === 'round'),
   });
 });
 const known = computed(
@@ -34,6 +37,10 @@ const known = computed(
         .filter((check) => check.kind === 'caution' && holdsUnder(check, ticket.page!.fitting))
         .map(({ code }) => code),
     ),
+);
+/** What the compound's record says of its hazards, where it is handled. */
+const hazards = computed(() =>
+  ['coat', 'mark', 'clean'].includes(props.station) ? (ticket.compound?.body.hazards ?? '') : '',
 );
 const open = computed(() => all.value.filter(({ code }) => !known.value.has(code)));
 
@@ -46,6 +53,15 @@ async function understood(code: string): Promise<void> {
 
 <template>
   <section v-if="all.length" class="cautions" aria-label="Cautions">
+    <p v-if="hazards" class="small" data-test-id="hazards">
+      <strong>{{ ticket.compound!.body.name }}:</strong> {{ hazards }}
+      <a
+        v-if="ticket.compound!.body.dataSheet"
+        :href="`/api/files/${ticket.compound!.body.dataSheet.hash}`"
+        target="_blank"
+        >Open its data sheet</a
+      >
+    </p>
     <div v-if="open[0]" class="caution" data-test-id="caution">
       <p>
         <strong>{{ open[0].title }}</strong> {{ open[0].text }}

@@ -62,6 +62,7 @@ const ITEMS = [
   item('lens', LENS!, { headId: HEAD, spotXMm: 0.165, spotYMm: 0.165, depthOfFocusMm: 0.53, depthGrowth: 0.05 }),
   item('compound', COMPOUND!, {
     ...emptyBody('compound'),
+    application: 'aerosol',
     name: 'Corvid Film',
     handling: 'loose powder',
     dryFilmMinUm: 8,

@@ -30,7 +30,7 @@ const timers = useTimers();
         <RouterLink :to="`/tickets/${timer.ticketId}/${timer.kind === 'cool' ? 'clean' : 'coat'}`"
           ><strong>{{ TIMER_NAMES[timer.kind] }}: {{ timer.label }}</strong></RouterLink
         >
-        <p class="quiet small">{{ timer.ticketTitle }}{{ timer.kind === 'dry' ? ' · no fan' : '' }}</p>
+        <p class="quiet small">{{ timer.ticketTitle }}</p>
       </div>
     </div>
   </section>

@@ -6,6 +6,7 @@ import {
   couponDxf,
   couponGcode,
   couponRunTime,
+  equivalentRadius,
   couponSvg,
   findPart,
   fitWindow,
@@ -78,7 +79,7 @@ const computations: Computations = {
       return {
         layout,
         predictions: predictCells(layout, equipment),
-        runTimeS: couponRunTime(layout, equipment.motion),
+        runTimeS: couponRunTime(layout, equipment.motion, 2 * equivalentRadius(equipment.spotXMm, equipment.spotYMm)),
         runUpMm: widestRunUp(layout, equipment.motion),
         labelDose: labelDose(layout, equipment),
       };
