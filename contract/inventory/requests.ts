@@ -70,6 +70,8 @@ export const inventoryUse = record({
   runs: amount(),
   weighings: amount(),
   left: orNull(record({ grams: figure(), pieces: orNull(figure()), weighedAt: instant() })),
+  /** Blanks on the shelf: as counted last, less those that were run or fired since. Null for everything else. */
+  blanksLeft: orNull(amount()),
 });
 export type InventoryUse = Frozen<InferType<typeof inventoryUse>>;
 

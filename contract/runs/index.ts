@@ -1,2 +1,3 @@
+export * from './run-bench.js';
 export * from './routes.js';
 export * from './runs.js';

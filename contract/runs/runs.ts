@@ -21,6 +21,7 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { revisions } from '../coupons/coupons.js';
+import { runBench } from './run-bench.js';
 import { enteredSetting, keptSetting } from '../setting/index.js';
 import { figure } from '../evidence/index.js';
 
@@ -80,6 +81,8 @@ export const createRun = object({
   id: uuid().label('id'),
   ticketId: uuid().label('Ticket'),
   recipeId: uuid().label('Recipe').nullable().defined().default(null),
+  /** The blank on the shelf that the pieces are; null where nobody says. */
+  blankId: uuid().label('Blank').nullable().optional(),
   correctsId: uuid().label('Corrected run').nullable().defined().default(null),
   ...runFields,
 }).noUnknown();
@@ -157,6 +160,8 @@ export const ledgerRecord = record({
   grade: gradeWord(),
   /** Why the grade is no better, in words. */
   because: list(words()),
+  /** What lay under the beam; null for runs of before it was kept. */
+  bench: orNull(runBench),
   correctedById: orNull(uuid()),
   cleaning: orNull(cleaning),
   judgement: orNull(judgement),

@@ -109,6 +109,8 @@ export const firing = record({
   ...notes,
   /** Watts at the part of every cell, in their order; null for one that cannot be fired. */
   cellW: array().of(orNull(amount())).required(),
+  /** The blank it was fired on, where that is known. */
+  blankId: uuid().nullable().optional(),
   /** Revisions of every compound on it. */
   compounds: array()
     .of(record({ id: uuid(), revision: uuid() }))
@@ -117,4 +119,5 @@ export const firing = record({
 export type Firing = FiringNotes & {
   readonly cellW: readonly (number | null)[];
   readonly compounds: readonly { readonly id: string; readonly revision: string }[];
+  readonly blankId?: string | null | undefined;
 };

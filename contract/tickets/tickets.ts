@@ -74,7 +74,8 @@ export const ticket = record({
 });
 export type Ticket = Frozen<InferType<typeof ticket>>;
 
-const CHECK_KINDS = ['check', 'caution'] as const;
+/** Ticked off, understood, or a tick taken back. */
+const CHECK_KINDS = ['check', 'caution', 'taken back'] as const;
 
 /** Things ticked off at a station, and cautions understood: appended, never changed. */
 export const createCheck = object({

@@ -2,7 +2,7 @@ import type { FiringNotes } from '@unto/core';
 import { cellWatts } from '@unto/domain';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { itemsById, loadEquipment } from '../inventory/service.js';
+import { itemsById, listInventory, loadEquipment } from '../inventory/service.js';
 
 /**
  * Freezes what is in force as a coupon is fired: the revisions of everything that bears on a mark, every compound's own, the watts of
@@ -20,5 +20,11 @@ export async function freezeFiring(
     revision: revisionId,
   }));
   const { air, extraction, powerMode } = notes;
-  return { revisions, firing: { air, extraction, powerMode, compounds, cellW: cellWatts(coupon.design, equipment) } };
+  const blanks = (await listInventory(context, { kind: 'blank' })).filter(
+    ({ body }) => body.substrateId === coupon.substrateId,
+  );
+  // The only blank of a substrate on the shelf is the one that was taken.
+  const blankId = blanks.length === 1 ? blanks[0]!.id : null;
+  const cellW = cellWatts(coupon.design, equipment);
+  return { revisions, firing: { air, extraction, powerMode, compounds, cellW, blankId } };
 }

@@ -11,11 +11,30 @@ export async function inventoryUse(context: Context, id: string): Promise<Invent
   const [[counts]] = (await context.sequelize.query(COUNTS, {
     replacements: { id, kind: item.kind },
     transaction: context.transaction ?? null,
-  })) as unknown as [[Omit<InventoryUse, 'left'>]];
+  })) as unknown as [[Omit<InventoryUse, 'left' | 'blanksLeft'>]];
   const container = item.kind === 'container' ? await inventoryItem(context, 'container', id) : null;
   const left = container && (await leftInContainers(context, [container])).get(id);
-  return { ...counts, left: left ?? null };
+  return { ...counts, left: left ?? null, blanksLeft: (await blanksLeft(context)).get(id) ?? null };
 }
+
+/** Blanks on the shelf by item: as counted at their newest revision, less the pieces run and the coupons fired out of them since. */
+export async function blanksLeft(context: Context): Promise<ReadonlyMap<string, number>> {
+  const blanks = await listInventory(context, { kind: 'blank', retired: 1 });
+  const [used] = (await context.sequelize.query(USED_BLANKS, {
+    transaction: context.transaction ?? null,
+  })) as unknown as [{ id: string; at: Date; pieces: number }[]];
+  return new Map(
+    blanks.map(({ id, body, changedAt }) => {
+      const since = used.filter((one) => one.id === id && one.at > new Date(changedAt));
+      return [id, Math.max(0, body.left - since.reduce((sum, { pieces }) => sum + pieces, 0))];
+    }),
+  );
+}
+
+const USED_BLANKS = `
+SELECT bench -> 'blank' ->> 'id' AS id, at, pieces FROM standing_runs WHERE bench -> 'blank' ->> 'id' IS NOT NULL
+UNION ALL
+SELECT firing ->> 'blankId', burnt_at, 1 FROM coupons WHERE firing ->> 'blankId' IS NOT NULL AND burnt_at IS NOT NULL`;
 
 const COUNTS = `
 WITH own AS (SELECT jsonb_build_object(CAST(:kind AS text), id::text) AS used FROM inventory_revisions WHERE item_id = :id)

@@ -6,7 +6,7 @@ import { list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { itemsById } from '../inventory/service.js';
 import { newestFittings } from '../place/fittings.js';
-import { openTickets } from '../tickets/service.js';
+import { openTickets, standingChecks } from '../tickets/service.js';
 
 /** How far some tickets are, by ticket. */
 export async function progressOf(
@@ -38,7 +38,7 @@ export async function stationFacts(context: Context, tickets: readonly Ticket[])
   const [progress, checks, fittings] = await together(
     context,
     () => progressOf(context, ids),
-    () => list(context, 'checks', { where: { ticketId: { [Op.in]: ids }, kind: 'check' } }),
+    async () => (await standingChecks(context, ids)).filter(({ kind }) => kind === 'check'),
     () => newestFittings(context),
   );
   const named = tickets.flatMap(({ substrateId, compoundId, headId }) => [substrateId, headId, compoundId ?? '']);

@@ -63,13 +63,18 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
   return recipeView(await find(context, 'recipes', request.id));
 }
 
-/** Recipes of some tickets, newest first. */
+/** Recipes of some tickets, newest first; those of before a ticket began anew with another part or head are not among them. */
 export async function recipesOf(context: Context, ticketIds: readonly string[]): Promise<Recipe[]> {
   const rows = await list(context, 'recipes', {
     where: { ticketId: { [Op.in]: [...ticketIds] } },
     order: [['number', 'DESC']],
   });
-  return rows.map(recipeView);
+  const tickets = await list(context, 'tickets', {
+    where: { id: { [Op.in]: [...ticketIds] } },
+    attributes: ['id', 'restartedAt'],
+  });
+  const since = new Map(tickets.map(({ id, restartedAt }) => [id, restartedAt]));
+  return rows.filter(({ ticketId, at }) => !(since.get(ticketId)! >= at)).map(recipeView);
 }
 
 interface Promised {

@@ -79,6 +79,21 @@ const COLUMNS: readonly Column[] = [
   column('because', (r) => JSON.stringify(r.because)),
   column('dose figure', (r) => (r.dose ? JSON.stringify(r.dose) : null)),
   column('revision ids', (r) => JSON.stringify(r.revisions)),
+  column('coat laid [g]', (r) => r.bench?.coat?.laidG ?? null),
+  column('coat on pieces', (r) => r.bench?.coat?.pieces ?? null),
+  column('dry film [µm]', (r) => r.bench?.coat?.film.value ?? null),
+  column('film grade', (r) => r.bench?.coat?.film.grade ?? null),
+  column('dried [s]', (r) => r.bench?.coat?.driedS ?? null),
+  column('container', (r) => r.bench?.coat?.container ?? null),
+  column('container lot', (r) => r.bench?.coat?.lot ?? null),
+  column('focus found [mm]', (r) => r.bench?.focus.foundMm ?? null),
+  column('focus set by', (r) => r.bench?.focus.setBy ?? null),
+  column('blank', (r) => r.bench?.blank?.name ?? null),
+  column('blank supplier', (r) => r.bench?.blank?.supplier ?? null),
+  column('blank grade', (r) => r.bench?.blank?.grade ?? null),
+  column('blank lot', (r) => r.bench?.blank?.lot ?? null),
+  column('coupons', (r) => r.bench?.coupons.map(({ code }) => code).join('; ') ?? null),
+  column('bench record', (r) => (r.bench ? JSON.stringify(r.bench) : null)),
   column('cleaning method', (r) => r.cleaning?.method ?? null),
   column('cleaning minutes', (r) => r.cleaning?.minutes ?? null),
   column('residue', (r) => r.cleaning?.residue ?? null),
@@ -92,6 +107,23 @@ const COLUMNS: readonly Column[] = [
 ];
 
 const NAMES = COLUMNS.map(({ name }) => name);
+/** Columns that show the bench record. */
+const BENCH_SHOWN = [
+  'coat laid [g]',
+  'coat on pieces',
+  'dry film [µm]',
+  'film grade',
+  'dried [s]',
+  'container',
+  'container lot',
+  'focus found [mm]',
+  'focus set by',
+  'blank',
+  'blank supplier',
+  'blank grade',
+  'blank lot',
+  'coupons',
+] as const;
 /** Columns that files of earlier releases do not have. */
 const LATER: readonly string[] = [
   'crossing',
@@ -104,6 +136,8 @@ const LATER: readonly string[] = [
   'extraction',
   'why all the same',
   'because',
+  ...BENCH_SHOWN,
+  'bench record',
 ];
 
 const cellsOf = (record: LedgerRecord) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)]));
@@ -135,6 +169,7 @@ export function readLedgerCsv(text: string): FileRecord[] {
 
 /** Columns that only show what another column keeps: whoever edits one of them edits nothing, and is told so. */
 const SHOWN = [
+  ...BENCH_SHOWN,
   'dose [J/mm²]',
   'cleaning method',
   'cleaning minutes',
@@ -154,14 +189,17 @@ function shownOf(row: CsvRow): ShownCells {
     name: row.cells[name] ?? '',
     id: row.cells[id] ?? '',
   }));
-  return { names, others: Object.fromEntries(SHOWN.map((name) => [name, row.cells[name] ?? ''])) };
+  const others = SHOWN.flatMap((name) => (name in row.cells ? [[name, row.cells[name] ?? '']] : []));
+  return { names, others: Object.fromEntries(others) as Record<string, string> };
 }
 
 /** Cells of a row that say something else than what the row keeps: nobody would see that the edit was lost. */
 export function editedCells({ line, record, shown }: FileRecord): { line: number; message: string }[] {
   if (!shown) return [];
   const kept = cellsOf({ ...LOOKED_UP, ...record });
-  return SHOWN.filter((name) => shown.others[name] !== String(kept[name] ?? '')).map((name) => ({
+  return SHOWN.filter(
+    (name) => shown.others[name] !== undefined && shown.others[name] !== String(kept[name] ?? ''),
+  ).map((name) => ({
     line,
     message: `Line ${line}, column “${name}”: it says “${shown.others[name]}”, the record beside it “${kept[name] ?? ''}”. This column only shows it and is not taken; enter a correction instead.`,
   }));
@@ -195,7 +233,9 @@ export function readLedgerJson(text: string): FileRecord[] {
 /** Files of earlier releases called the revisions pins, and knew a part of the setting only. */
 function renamed(record: LedgerRecord & { pins?: LedgerRecord['revisions'] }): LedgerRecord {
   const { pins, ...rest } = record;
-  return Object.assign({ ...PLAIN_SETTING, reason: '', because: [] }, rest, { revisions: rest.revisions ?? pins });
+  return Object.assign({ ...PLAIN_SETTING, reason: '', because: [], bench: null }, rest, {
+    revisions: rest.revisions ?? pins,
+  });
 }
 
 /** Leaves out what is looked up from other records. */
@@ -253,6 +293,7 @@ function recordOf(row: CsvRow): KeptRecord {
     powerW: numberOrNull('power at the part [W]'),
     speedMmPerS: numberOrNull('speed [mm/s]'),
     intervalMm: number('interval [mm]'),
+    bench: json('bench record'),
     grade: word('grade') as never,
     because: json('because') ?? [],
     dose: json('dose figure'),

@@ -26,6 +26,7 @@ import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
+import { benchOf } from './bench.js';
 import { getTicket } from '../tickets/service.js';
 import { refuseHotGlass } from '../timers/hot-glass.js';
 import { ledgerRecords } from './ledger.js';
@@ -58,6 +59,10 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
       entered: { power, speed, interval },
       ...setting,
       intervalMm: setting.intervalMm!,
+      bench: await benchOf(context, ticket, {
+        blankId: request.blankId ?? null,
+        couponIds: recipe?.couponIds ?? [],
+      }),
       dose: doseFigure(setting, request, equipment, revisions),
       ...gradeOfRun(setting, recipe, revisions, open),
       at: context.now,

@@ -1,7 +1,9 @@
+import { Op } from 'sequelize';
 import type { ChangeTicket, Check, CreateCheck, CreateTicket, ListTicketsQuery, Ticket } from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
 import { loadEquipment, requireInUse } from '../inventory/service.js';
 
 /** A page of tickets, newest first. */
@@ -42,12 +44,31 @@ export async function changeTicket(context: Context, id: string, request: Change
   const stored = await find(context, 'tickets', id, { lock: true });
   requireVersion(stored.version, request.version, ticketView(stored));
   await requireInventory(context, request);
-  const change = { ...request, version: stored.version + 1, changedAt: context.now, byId: context.actor };
+  await requirePieces(context, id, request.pieces);
+  const other = (key: 'substrateId' | 'headId' | 'lensId') => request[key] !== stored[key];
+  const restarts = other('substrateId') || other('headId') || other('lensId');
+  // A compound that was chosen for another part is no choice for this one.
+  const unchosen = other('substrateId') && request.compoundId === stored.compoundId;
+  const change = {
+    ...request,
+    ...(unchosen ? { compoundId: null, choiceReason: '' } : {}),
+    ...(restarts ? { restartedAt: context.now } : {}),
+    version: stored.version + 1,
+    changedAt: context.now,
+    byId: context.actor,
+  };
   await context.models.tickets.update(change as Partial<Rows['tickets']>, {
     where: { id },
     transaction: context.transaction ?? null,
   });
   return getTicket(context, id);
+}
+
+/** A ticket has no fewer pieces than are marked and good. */
+async function requirePieces(context: Context, ticketId: string, pieces: number): Promise<void> {
+  const [row] = await list(context, 'ticketProgress', { where: { ticketId } });
+  const good = row ? row.markedPieces - row.rejectedPieces : 0;
+  if (pieces < good) throw fault('pieces', `${good} pieces are marked already: the ticket has no fewer.`);
 }
 
 async function requireInventory(
@@ -72,10 +93,27 @@ export async function createCheck(context: Context, ticketId: string, request: C
 }
 
 export async function checksOf(context: Context, ticketId: string): Promise<Check[]> {
-  const rows = await list(context, 'checks', { where: { ticketId }, order: [['at', 'ASC']] });
-  return rows.map(({ byId, at, ...row }) => ({ ...row, at: at.toISOString(), by: byId }) as Check);
+  return (await standingChecks(context, [ticketId])).map(
+    ({ byId, at, ...row }) => ({ ...row, at: at.toISOString(), by: byId }) as Check,
+  );
 }
 
-function ticketView({ byId: _by, createdAt, changedAt, ...row }: Rows['tickets']): Ticket {
+/** What is ticked off or understood on some tickets and was not taken back since, nor begun anew with another part or head. */
+export async function standingChecks(context: Context, ticketIds: readonly string[]): Promise<Rows['checks'][]> {
+  const among = { [Op.in]: [...ticketIds] };
+  const rows = await list(context, 'checks', { where: { ticketId: among }, order: [['at', 'ASC']] });
+  const tickets = await list(context, 'tickets', { where: { id: among }, attributes: ['id', 'restartedAt'] });
+  const restarted = new Map(tickets.map(({ id, restartedAt }) => [id, restartedAt]));
+  const standing = new Map<string, Rows['checks']>();
+  for (const row of rows) {
+    const key = [row.ticketId, row.station, row.code].join(' ');
+    const since = restarted.get(row.ticketId);
+    if (row.kind === 'taken back') standing.delete(key);
+    else if (row.kind === 'caution' || !since || row.at > since) standing.set(key, row);
+  }
+  return [...standing.values()];
+}
+
+function ticketView({ byId: _by, restartedAt: _restarted, createdAt, changedAt, ...row }: Rows['tickets']): Ticket {
   return { ...row, createdAt: createdAt.toISOString(), changedAt: changedAt.toISOString() };
 }

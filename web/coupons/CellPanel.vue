@@ -56,9 +56,7 @@ const WHY = { glare: 'glare lies on it', blur: 'it is out of focus', outside: 'i
   </div>
   <p class="quiet small">
     {{ prediction.doseJPerMm2 === null ? 'line cell' : `${formatFigure(prediction.doseJPerMm2)} J/mm²` }} · heat index
-    {{
-      prediction.heatIndexK === null ? `none: ${cell.unreachableBecause}` : `${formatFigure(prediction.heatIndexK)} K`
-    }}
+    {{ prediction.heatIndexK === null ? `none: ${cell.unreachableBecause}` : formatFigure(prediction.heatIndexK) }}
     · cell {{ index + 1 }}{{ cell.role === 'anchor' ? ', anchor' : cell.role === 'bare' ? ', uncoated' : '' }}
   </p>
   <div v-if="pictures.rinsed?.level || pictures.scrubbed?.level" class="crops">

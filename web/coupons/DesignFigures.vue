@@ -109,8 +109,8 @@ const mind = computed(() => {
       </dd>
     </div>
     <div>
-      <dt>hottest, cell {{ hottest.cell }}</dt>
-      <dd class="mono">{{ `${formatFigure(hottest.heat)} K` }}</dd>
+      <dt>highest heat index, cell {{ hottest.cell }}</dt>
+      <dd class="mono">{{ formatFigure(hottest.heat) }}</dd>
     </div>
     <div v-if="cell && prediction">
       <dt>cell {{ cell.index + 1 }}: {{ settingWords(cell, units.reading.value) }}</dt>
@@ -119,7 +119,7 @@ const mind = computed(() => {
         {{
           prediction.heatIndexK === null
             ? (cell.unreachableBecause ?? 'does not fire')
-            : `${formatFigure(prediction.heatIndexK)} K`
+            : `heat index ${formatFigure(prediction.heatIndexK)}`
         }}
       </dd>
     </div>

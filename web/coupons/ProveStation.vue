@@ -7,15 +7,15 @@ import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useTicket } from '../stores/ticket';
 import StepTestPanel from './StepTestPanel.vue';
+import ProvedSetting from './ProvedSetting.vue';
 import CouponDesigner from './CouponDesigner.vue';
 import { formatDuration } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import StationBody from '../station/StationBody.vue';
-import { useUnits } from '../ui/useUnits';
+import SettingLine from '../setting/SettingLine.vue';
 
 /** Coupons of the ticket, the setting that came of them, and the way to the next. */
 const ticket = useTicket();
-const units = useUnits();
 const router = useRouter();
 const model = useSection('beam');
 const designing = ref(false);
@@ -46,6 +46,7 @@ const WORDS = {
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
     <StepTestPanel v-if="testing" @close="testing = false" />
     <template v-else>
+      <ProvedSetting v-if="!recipe" />
       <h2>Prove the setting on a coupon</h2>
       <p v-if="!coupons.length" class="quiet">
         No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds
@@ -74,11 +75,7 @@ const WORDS = {
           Recipe v{{ recipe.number }},
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
-        <p class="mono big">
-          {{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS)
-          }}{{ units.aside('speed', recipe.speedMmPerS) }} · {{ units.text('interval', recipe.intervalMm)
-          }}{{ recipe.passes > 1 ? ` · ${recipe.passes} passes` : '' }}
-        </p>
+        <p class="big"><SettingLine :setting="recipe" /></p>
         <p class="quiet small">
           {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
             >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template
@@ -90,6 +87,9 @@ const WORDS = {
           title="Share that holds in the worst case"
         />
         <GradeMark v-else :grade="recipe.grade" />
+        <p v-if="recipe.because.length" class="quiet small" data-test-id="recipe-because">
+          {{ recipe.because.join('; ') }}
+        </p>
       </section>
     </template>
     <template v-if="!testing" #foot>

@@ -81,6 +81,10 @@ const links = computed(() => ({
   <p class="quiet small" data-test-id="rests">
     {{ rests }} <span v-if="use && use.runs + use.coupons > 0">It can be retired, never deleted.</span>
   </p>
+  <p v-if="use?.blanksLeft != null" data-test-id="blanks-left">
+    <strong class="mono">{{ use.blanksLeft }}</strong> left on the shelf: as counted last, less what was run and fired
+    since.
+  </p>
   <TileStrip v-if="use?.left">
     <FigureTile label="left at the newest weighing" :figure="use.left.grams" test-id="left-grams" />
     <FigureTile

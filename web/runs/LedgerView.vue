@@ -85,6 +85,7 @@ const COLUMNS: readonly ListColumn<LedgerRecord>[] = [
   { key: 'dose', label: 'Dose', unit: 'J/mm²', numeric: true, value: ({ dose }) => dose?.value ?? null },
   { key: 'grade', label: 'Rests on', value: (record) => GRADE_WORDS[record.grade].word },
   { key: 'judged', label: 'Judged', value: judgedWords },
+  { key: 'again', label: '', value: () => '' },
 ];
 
 function judgedWords({ correctedById, judgement }: LedgerRecord): string {
@@ -147,6 +148,11 @@ async function bringBack(file: File): Promise<void> {
         <span :class="row.judgement?.faults.length ? 'fault' : row.judgement ? '' : 'quiet'">{{
           judgedWords(row)
         }}</span>
+      </template>
+      <template #cell-again="{ row }">
+        <RouterLink class="nowrap" :to="`/tickets/new?like=${row.ticketId}&compound`" data-test-id="repeat"
+          >Repeat this</RouterLink
+        >
       </template>
       <template #tools>
         <Button v-if="hasNextPage" outlined label="Show older runs" data-test-id="older-runs" @click="loadNextPage()" />

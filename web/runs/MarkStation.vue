@@ -25,6 +25,7 @@ import { pulsedOf } from '../setting/setting-names';
 import { useShop } from '../stores/shop';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
+import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
 import EnteredField from '../ui/EnteredField.vue';
 import { formatDuration, formatMoment, formatNumber } from '../ui/format';
@@ -53,6 +54,16 @@ const offered = computed(() => {
   const ready = own?.compoundId && page ? piecesReady(page.progress) : 0;
   return Math.max(1, ready ? Math.min(ready, left.value) : left.value);
 });
+/** Blanks of this substrate on the shelf. */
+const blanks = computed(() =>
+  shop
+    .inUse('blank')
+    .filter(({ body }) => body.substrateId === ticket.ticket!.substrateId)
+    .map(({ id, body }) => ({
+      value: id,
+      label: `${body.name}, ${body.supplier}${body.lot ? `, lot ${body.lot}` : ''}`,
+    })),
+);
 const pulsed = computed(() => pulsedOf(ticket.fitted!));
 const stillHere = useStillHere();
 const correcting = ref<string | null>(null);
@@ -74,6 +85,7 @@ const form = useForm<CreateRun>(
       id: uuid(),
       ticketId: own!.id,
       recipeId: recipe.value?.id ?? null,
+      blankId: blanks.value.length === 1 ? blanks.value[0]!.value : null,
       correctsId: null,
       pieces: offered.value,
       power: asRead('power', recipe.value?.powerPercent),
@@ -179,6 +191,15 @@ async function keep(): Promise<void> {
       <EnteredField name="speed" label="Speed" :units="SPEED_UNITS" test-id="speed" />
       <EnteredField name="interval" label="Line interval" :units="INTERVAL_UNITS" test-id="interval" />
       <SettingRestFields :pulsed="pulsed" fired />
+      <ChoiceField
+        v-if="blanks.length > 1"
+        name="blankId"
+        class="wide"
+        label="Out of which blanks"
+        placeholder="not noted"
+        :options="blanks"
+        test-id="run-blank"
+      />
       <NumberField name="pieces" label="Pieces" test-id="run-pieces" />
       <NumberField name="minutes" label="Minutes it took" unit="min" :hint="planned" test-id="minutes" />
       <TextField name="note" class="wide" label="Note" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { restWords } from '@unto/core';
 import { CONTRAST_STEPS } from '@unto/contract';
 import { useQuery } from '@pinia/colada';
 import { computed } from 'vue';
@@ -6,7 +7,7 @@ import { RouterLink } from 'vue-router';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
-import { formatMoment, withUnit } from '../ui/format';
+import { formatDuration, formatMoment, withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
@@ -21,6 +22,45 @@ const { data, error } = useQuery({
   query: () => api.call('run', { params: { id: props.id } }),
 });
 const run = computed(() => data.value ?? null);
+const rest = computed(() => (run.value ? restWords(run.value, units.reading.value) : []));
+/** What lay under the beam, as far as it was kept. */
+const benchRows = computed<[string, string][]>(() => {
+  const { coat, focus, blank } = run.value?.bench ?? {};
+  const dried = coat?.driedS ? `, dried ${formatDuration(coat.driedS)}` : ', drying not clocked';
+  const film = coat && units.figure('film', coat.film.value);
+  return [
+    ...(coat
+      ? [
+          ['Coat', `${units.figure('mass', coat.laidG)} on ${coat.pieces} pieces, ${film} dry${dried}`] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
+    ...(coat ? [['Container', coat.container] as [string, string]] : []),
+    ...(focus?.foundMm || focus?.setBy
+      ? [
+          [
+            'Focus',
+            [
+              focus.foundMm ? `found at ${units.text('length', focus.foundMm)}` : '',
+              focus.setBy ? `set by ${focus.setBy}` : '',
+            ]
+              .filter(Boolean)
+              .join(', '),
+          ] as [string, string],
+        ]
+      : []),
+    ...(blank
+      ? [
+          [
+            'Blank',
+            [blank.name, blank.supplier, blank.grade, blank.lot && `lot ${blank.lot}`].filter(Boolean).join(', '),
+          ] as [string, string],
+        ]
+      : []),
+  ];
+});
 const missing = computed(() => error.value?.message ?? '');
 </script>
 
@@ -30,6 +70,7 @@ const missing = computed(() => error.value?.message ?? '');
     <PageHead
       :title="`Run of ${formatMoment(run.at)}`"
       :about="`${run.ticketTitle} · ${run.pieces} pieces · ${run.substrateName}`"
+      ><RouterLink :to="`/tickets/new?like=${run.ticketId}&compound`" data-test-id="repeat-run">Repeat this</RouterLink
       ><RouterLink to="/ledger">Ledger</RouterLink></PageHead
     >
     <div class="run">
@@ -44,6 +85,7 @@ const missing = computed(() => error.value?.message ?? '');
             {{ withUnit(run.power.value, run.power.unit) }} · {{ withUnit(run.speed.value, run.speed.unit) }} ·
             {{ withUnit(run.interval.value, run.interval.unit) }}
           </p>
+          <p v-if="rest.length" class="mono small">{{ rest.join(', ') }}</p>
           <GradeMark :grade="run.grade" />
         </div>
         <div class="plain-tile">
@@ -70,9 +112,29 @@ const missing = computed(() => error.value?.message ?? '');
             <td>Head and lens</td>
             <td>{{ run.headName }}, {{ run.lensName }}</td>
           </tr>
-          <tr>
-            <td>Passes, air, focus offset</td>
-            <td>{{ run.passes }}, air {{ run.air }}, {{ units.text('length', run.focusOffsetMm) }}</td>
+          <tr v-if="run.because.length">
+            <td>Why no better grade</td>
+            <td data-test-id="run-because">{{ run.because.join('; ') }}</td>
+          </tr>
+          <tr v-if="run.reason">
+            <td>Run all the same</td>
+            <td>{{ run.reason }}</td>
+          </tr>
+          <tr v-for="[name, value] in benchRows" :key="name">
+            <td>{{ name }}</td>
+            <td>{{ value }}</td>
+          </tr>
+          <tr v-if="run.bench?.coupons.length">
+            <td>Proved on</td>
+            <td>
+              <RouterLink
+                v-for="coupon in run.bench.coupons"
+                :key="coupon.id"
+                :to="`/coupons/${coupon.id}`"
+                class="link"
+                >{{ coupon.code }}</RouterLink
+              >
+            </td>
           </tr>
           <tr>
             <td>Time</td>
@@ -123,6 +185,10 @@ const missing = computed(() => error.value?.message ?? '');
 
 .plain-tile {
   padding: 0.6rem 0.75rem;
+}
+
+.link {
+  margin-right: 0.8rem;
 }
 
 td:first-child {

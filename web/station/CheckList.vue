@@ -9,7 +9,7 @@ import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 import { formatMoment } from '../ui/format';
 
-/** Things to look at and tick off; who ticked and when is kept. */
+/** Things to look at and tick off, or to take back; who did and when is kept. */
 const props = defineProps<{ station: Station; checks: readonly StationCheck[] }>();
 const ticket = useTicket();
 const shop = useShop();
@@ -27,12 +27,14 @@ const ticked = computed(
 );
 
 async function tick(code: string): Promise<void> {
-  if (ticked.value.has(code)) return;
   const { id } = ticket.ticket!;
   await act(
     'createCheck',
-    { params: { id }, body: { id: uuid(), station: props.station, kind: 'check', code } },
-    'a check',
+    {
+      params: { id },
+      body: { id: uuid(), station: props.station, kind: ticked.value.has(code) ? 'taken back' : 'check', code },
+    },
+    ticked.value.has(code) ? 'a tick taken back' : 'a check',
   );
 }
 </script>
@@ -44,7 +46,6 @@ async function tick(code: string): Promise<void> {
         <Checkbox
           :model-value="ticked.has(check.code)"
           binary
-          :disabled="ticked.has(check.code)"
           :pt="{ input: { 'data-test-id': `check-${check.code}` } }"
           @update:model-value="tick(check.code)"
         />

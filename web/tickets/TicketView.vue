@@ -8,6 +8,8 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
+import { useTicketChange } from '../stores/ticket-change';
+import Button from 'primevue/button';
 import PageHead from '../ui/PageHead.vue';
 import StationLine from '../station/StationLine.vue';
 import { isTyping } from '../ui/keys';
@@ -15,11 +17,20 @@ import { formatDay } from '../ui/format';
 
 /** A ticket: its head, the station line, the open station. */
 const props = defineProps<{ id: string; station?: string }>();
+const changes = useTicketChange();
+const editing = computed(() => props.station === 'edit');
+const putAway = computed(() => ticket.ticket?.state === 'done');
+
+async function setState(state: 'open' | 'done'): Promise<void> {
+  if (await changes.change({ state }, state === 'done' ? 'Put away.' : 'Open again.'))
+    await router.push(state === 'done' ? '/tickets' : `/tickets/${props.id}`);
+}
 const ticket = useTicket();
 const shop = useShop();
 const units = usePanel(() => ticket.fitted);
 const router = useRouter();
 
+const EditTicketView = defineAsyncComponent(() => import('./EditTicketView.vue'));
 const STATION_VIEWS: Record<Station, ReturnType<typeof defineAsyncComponent>> = {
   choose: defineAsyncComponent(() => import('../choose/ChooseStation.vue')),
   prepare: defineAsyncComponent(() => import('../prepare/PrepareStation.vue')),
@@ -71,16 +82,53 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <PageHead :title="ticket.page.ticket.title" :about="about">
       <span class="quiet small"
         >ticket {{ ticket.page.ticket.number
-        }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : '' }}</span
+        }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : ''
+        }}{{ putAway ? ' · put away' : '' }}</span
       >
+      <span class="acts no-print">
+        <Button text size="small" label="Edit" data-test-id="edit-ticket" @click="router.push(`/tickets/${id}/edit`)" />
+        <Button
+          text
+          size="small"
+          label="Duplicate"
+          data-test-id="duplicate-ticket"
+          @click="router.push(`/tickets/new?like=${id}`)"
+        />
+        <Button
+          text
+          size="small"
+          :label="putAway ? 'Open again' : 'Put away'"
+          data-test-id="put-away"
+          @click="setState(putAway ? 'open' : 'done')"
+        />
+      </span>
     </PageHead>
-    <StationLine :ticket-id="id" :stations="ticket.page.stations" :open="open" />
-    <component :is="STATION_VIEWS[open]" :key="open" />
+    <p v-if="ticket.page.ticket.note && !editing" class="note" data-test-id="ticket-note-shown">
+      {{ ticket.page.ticket.note }}
+    </p>
+    <EditTicketView v-if="editing" />
+    <template v-else>
+      <StationLine :ticket-id="id" :stations="ticket.page.stations" :open="open" />
+      <component :is="STATION_VIEWS[open]" :key="open" />
+    </template>
   </template>
   <p v-else class="wait quiet">Opening the ticket …</p>
 </template>
 
 <style scoped>
+.acts {
+  display: flex;
+  gap: 0.2rem;
+}
+
+.note {
+  margin: 0;
+  padding: 0.3rem 1.5rem;
+  background: var(--unto-surface);
+  border-bottom: 1px solid var(--unto-rule);
+  font-size: 0.92rem;
+}
+
 .wait {
   padding: 2rem;
 }

@@ -202,7 +202,7 @@ describe('cautions at their station', () => {
     expect(page.find(by('caution')).text()).toMatch(
       /Small bench infrared fitted[\s\S]*the green pair[\s\S]*ask a laser-safety person/,
     );
-    expect(page.text()).toMatch(/3 more after this one/);
+    expect(page.text()).toMatch(/4 more after this one/);
     await page.find(by('understood')).trigger('click');
     await flushPromises();
     expect(server.posts()[0]).toMatchObject({
@@ -212,20 +212,20 @@ describe('cautions at their station', () => {
   });
 
   it('leave a line to look them up once all are understood', async () => {
-    const known = ['eyewear-near-infrared', 'unattended', 'powder', 'metal-fume'].map((code) => ({
+    const known = ['eyewear-near-infrared', 'unattended', 'reflection', 'powder', 'metal-fume'].map((code) => ({
       kind: 'caution',
       code,
       station: 'mark',
     }));
     const { page } = await onTicket(CautionStrip, { station: 'mark' }, known);
     expect(page.find(by('caution')).exists()).toBe(false);
-    expect(page.find('summary').text()).toBe('4 cautions understood here');
+    expect(page.find('summary').text()).toBe('5 cautions understood here');
     expect(page.text()).toMatch(/gloves and respirator/);
   });
 });
 
 describe('a list of checks', () => {
-  it('ticks off what was looked at, once', async () => {
+  it('ticks off what was looked at, and takes a tick back', async () => {
     const items = [
       { code: 'bare', text: 'Bare metal' },
       { code: 'clean', text: 'Clean and dry' },
@@ -236,7 +236,12 @@ describe('a list of checks', () => {
     expect(page.find(by('check-bare')).exists()).toBe(true);
     await page.find(by('check-clean')).setValue(true);
     await flushPromises();
-    expect(server.posts().map(({ body }) => body.code)).toEqual(['clean']);
+    await page.find(by('check-bare')).setValue(false);
+    await flushPromises();
+    expect(server.posts().map(({ body }) => [body.kind, body.code])).toEqual([
+      ['check', 'clean'],
+      ['taken back', 'bare'],
+    ]);
   });
 });
 

@@ -33,6 +33,10 @@ export const MAP_PARTS = [
 export type MapPart = (typeof MAP_PARTS)[number];
 export type MapRest = Pick<CouponWindowCell, MapPart>;
 
+/** Where a map is cut for a cell or setting. */
+export const mapRestOf = (from: MapRest): MapRest =>
+  Object.fromEntries(MAP_PARTS.map((part) => [part, from[part]])) as unknown as MapRest;
+
 /** Scrubbed coupons of a ticket's pairing, sorted into families, and the window fitted to one of them, in a worker. */
 export function useWindow(ticketId: () => string) {
   const worker = useComputations();

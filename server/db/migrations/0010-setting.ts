@@ -4,6 +4,11 @@ export const name = '0010-setting';
 export const sql = `
 ALTER TABLE coupons ADD COLUMN firing jsonb;
 
+-- A ticket begins anew with another part, head or lens: what was ticked and taken before counts no more.
+ALTER TABLE tickets ADD COLUMN restarted_at timestamptz;
+ALTER TABLE checks DROP CONSTRAINT checks_kind_check;
+ALTER TABLE checks ADD CONSTRAINT checks_kind_check CHECK (kind IN ('check', 'caution', 'taken back'));
+
 ALTER TABLE recipes
   ADD COLUMN power_w double precision,
   ADD COLUMN hatches integer NOT NULL DEFAULT 1,
@@ -71,7 +76,8 @@ SELECT t.id AS ticket_id,
   coalesce(
     (SELECT s.stage FROM coupon_stage s WHERE s.ticket_id = t.id AND s.stage <> 'scrubbed' ORDER BY s.number DESC LIMIT 1),
     CASE WHEN EXISTS (SELECT 1 FROM coupons c WHERE c.ticket_id = t.id) THEN 'scrubbed' ELSE 'none' END) AS coupon,
-  (SELECT max(p.number) FROM recipes p WHERE p.ticket_id = t.id) AS recipe_number,
+  (SELECT max(p.number) FROM recipes p WHERE p.ticket_id = t.id AND p.at > coalesce(t.restarted_at, '-infinity'))
+    AS recipe_number,
   coalesce(run.pieces, 0)::int AS marked_pieces,
   coalesce(run.rejected, 0)::int AS rejected_pieces,
   coalesce(run.runs, 0)::int AS runs,

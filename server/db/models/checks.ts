@@ -1,4 +1,5 @@
 import type { Station } from '@unto/core';
+import type { Check } from '@unto/contract';
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 
 const { DATE, TEXT, UUID } = DataTypes;
@@ -8,7 +9,7 @@ export class CheckRow extends Model<InferAttributes<CheckRow>, InferCreationAttr
   declare id: string;
   declare ticketId: string;
   declare station: Station;
-  declare kind: 'check' | 'caution';
+  declare kind: Check['kind'];
   declare code: string;
   declare at: Date;
   declare byId: string;

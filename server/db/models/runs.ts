@@ -1,6 +1,6 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Figure, Grade } from '@unto/core';
-import type { Revisions } from '@unto/contract';
+import type { Revisions, RunBench } from '@unto/contract';
 import { SETTING_COLUMNS, SettingRow } from './setting-row.js';
 
 const { DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
@@ -24,6 +24,7 @@ export class RunRow extends SettingRow<InferAttributes<RunRow>, InferCreationAtt
   declare minutes: number;
   declare note: string;
   declare reason: string;
+  declare bench: RunBench | null;
   declare dose: Figure | null;
   declare grade: Grade;
   declare because: readonly string[];
@@ -52,6 +53,7 @@ export function runs(sequelize: Sequelize) {
       minutes: DOUBLE,
       note: TEXT,
       reason: TEXT,
+      bench: JSONB,
       dose: JSONB,
       grade: TEXT,
       because: JSONB,

@@ -25,6 +25,7 @@ export class TicketRow extends Model<InferAttributes<TicketRow>, InferCreationAt
   declare state: 'open' | 'done';
   declare createdAt: Date;
   declare changedAt: Date;
+  declare restartedAt: Date | null;
   declare byId: string;
 }
 
@@ -51,6 +52,7 @@ export function tickets(sequelize: Sequelize) {
       state: TEXT,
       createdAt: DATE,
       changedAt: DATE,
+      restartedAt: DATE,
       byId: UUID,
     },
     { sequelize, modelName: 'tickets', tableName: 'tickets' },
