@@ -155,7 +155,7 @@ function gradeOfRun(
   because.push(...stood);
   if (because.length === 0) return { grade: recipe.grade, because: [...recipe.because] };
   const known = other.some((part) => asked[part] !== null && setting[part] !== null);
-  return { grade: known ? 'guess' : weakestGrade([recipe.grade, 'carried']), because };
+  return { grade: known ? 'guess' : weakestGrade([recipe.grade, 'carried']), because: [...recipe.because, ...because] };
 }
 
 async function correctable(context: Context, correctsId: string, ticketId: string): Promise<Rows['runs']> {

@@ -74,7 +74,7 @@ async function startMix(): Promise<void> {
       }}<template v-if="application === 'aerosol'">
         of about {{ strokes.perCoat }} stroke{{ strokes.perCoat > 1 ? 's' : '' }}</template
       ><template v-if="care.sprays"> from {{ units.span('length', body.distanceMinMm, body.distanceMaxMm) }}</template>
-      <GradeMark v-if="application === 'aerosol'" :figure="strokesFigure" title="Strokes" />
+      {{ ' ' }}<GradeMark v-if="application === 'aerosol'" :figure="strokesFigure" title="Strokes" />
     </dd>
     <template v-if="mix">
       <dt>Mix</dt>

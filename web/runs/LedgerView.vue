@@ -85,7 +85,6 @@ const COLUMNS: readonly ListColumn<LedgerRecord>[] = [
   { key: 'dose', label: 'Dose', unit: 'J/mm²', numeric: true, value: ({ dose }) => dose?.value ?? null },
   { key: 'grade', label: 'Rests on', value: (record) => GRADE_WORDS[record.grade].word },
   { key: 'judged', label: 'Judged', value: judgedWords },
-  { key: 'again', label: '', value: () => '' },
 ];
 
 function judgedWords({ correctedById, judgement }: LedgerRecord): string {
@@ -139,6 +138,15 @@ async function bringBack(file: File): Promise<void> {
     >
       <template #cell-at="{ row }">
         <RouterLink class="nowrap" :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
+        <RouterLink
+          class="again"
+          :to="`/tickets/new?like=${row.ticketId}&compound`"
+          title="Repeat this"
+          aria-label="Repeat this"
+          data-test-id="repeat"
+          ><svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+            <path d="M13 8a5 5 0 1 1-1.6-3.7M12 1.5v3.2H8.8" /></svg
+        ></RouterLink>
       </template>
       <template #cell-dose="{ row }">
         <span class="mono">{{ row.dose ? formatFigure(row.dose.value) : '–' }}</span>
@@ -149,11 +157,6 @@ async function bringBack(file: File): Promise<void> {
           judgedWords(row)
         }}</span>
       </template>
-      <template #cell-again="{ row }">
-        <RouterLink class="nowrap" :to="`/tickets/new?like=${row.ticketId}&compound`" data-test-id="repeat"
-          >Repeat this</RouterLink
-        >
-      </template>
       <template #tools>
         <Button v-if="hasNextPage" outlined label="Show older runs" data-test-id="older-runs" @click="loadNextPage()" />
       </template>
@@ -162,6 +165,17 @@ async function bringBack(file: File): Promise<void> {
 </template>
 
 <style scoped>
+.again {
+  display: inline-block;
+  padding: 0.2rem 0.3rem;
+}
+
+.again path {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.5;
+}
+
 .files {
   display: flex;
   align-items: center;

@@ -196,6 +196,12 @@ td:first-child {
   color: var(--unto-quiet);
 }
 
+@media (max-width: 600px) {
+  td:first-child {
+    width: 7rem;
+  }
+}
+
 .missing {
   padding: 2rem;
 }

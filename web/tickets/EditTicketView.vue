@@ -45,6 +45,11 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
+.foot {
+  display: flex;
+  gap: 0.6rem;
+}
+
 .undone {
   margin: 0;
   padding: 0.6rem 0.9rem 0.6rem 2rem;

@@ -8,23 +8,17 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
-import { useTicketChange } from '../stores/ticket-change';
-import Button from 'primevue/button';
 import PageHead from '../ui/PageHead.vue';
+import TicketMenu from './TicketMenu.vue';
 import StationLine from '../station/StationLine.vue';
 import { isTyping } from '../ui/keys';
 import { formatDay } from '../ui/format';
 
 /** A ticket: its head, the station line, the open station. */
 const props = defineProps<{ id: string; station?: string }>();
-const changes = useTicketChange();
 const editing = computed(() => props.station === 'edit');
 const putAway = computed(() => ticket.ticket?.state === 'done');
 
-async function setState(state: 'open' | 'done'): Promise<void> {
-  if (await changes.change({ state }, state === 'done' ? 'Put away.' : 'Open again.'))
-    await router.push(state === 'done' ? '/tickets' : `/tickets/${props.id}`);
-}
 const ticket = useTicket();
 const shop = useShop();
 const units = usePanel(() => ticket.fitted);
@@ -85,23 +79,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : ''
         }}{{ putAway ? ' · put away' : '' }}</span
       >
-      <span class="acts no-print">
-        <Button text size="small" label="Edit" data-test-id="edit-ticket" @click="router.push(`/tickets/${id}/edit`)" />
-        <Button
-          text
-          size="small"
-          label="Duplicate"
-          data-test-id="duplicate-ticket"
-          @click="router.push(`/tickets/new?like=${id}`)"
-        />
-        <Button
-          text
-          size="small"
-          :label="putAway ? 'Open again' : 'Put away'"
-          data-test-id="put-away"
-          @click="setState(putAway ? 'open' : 'done')"
-        />
-      </span>
+      <TicketMenu :ticket="ticket.page.ticket" />
     </PageHead>
     <p v-if="ticket.page.ticket.note && !editing" class="note" data-test-id="ticket-note-shown">
       {{ ticket.page.ticket.note }}
@@ -116,11 +94,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.acts {
-  display: flex;
-  gap: 0.2rem;
-}
-
 .note {
   margin: 0;
   padding: 0.3rem 1.5rem;

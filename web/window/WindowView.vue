@@ -231,6 +231,7 @@ async function makeRecipe(): Promise<void> {
 <style scoped>
 .bar {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 1rem;
   padding: 0.4rem 1.5rem;
