@@ -273,6 +273,8 @@ export const DONE_JOBS: readonly DemoJob[] = [
     truth: 'fibreAluminium',
     axes: { x: power(30, 100, 6), y: speed(200, 2400, 7) },
     intervalMm: 0.03,
+    frequencyKHz: 40,
+    pulseNs: 100,
     coupons: 2,
     runs: 24,
     piecesPerRun: 2,

@@ -28,6 +28,9 @@ export interface DemoJob {
   readonly intervalMm?: number;
   readonly runs?: number;
   readonly piecesPerRun?: number;
+  /** What a pulsed head was set to. */
+  readonly frequencyKHz?: number;
+  readonly pulseNs?: number;
   /** Pieces coated and dried that wait to be marked. */
   readonly coatedAhead?: number;
   readonly air?: 'on' | 'off';

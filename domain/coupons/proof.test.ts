@@ -10,6 +10,7 @@ import {
 } from '@unto/core';
 import type { Firing, Revisions } from '@unto/contract';
 import { windowEquipment, type FittedEquipment } from '../equipment/fitted-equipment.js';
+import { settableParts } from '../setting/core-setting.js';
 import { firedRevisions, proofOf } from './proof.js';
 import {
   bearsOn,
@@ -83,7 +84,7 @@ function proved(cells: readonly CouponWindowCell[], change: object = {}, otherRe
   const fit = fitWindow({ cells: family.cells, equipment, seed: 1 });
   const chosen = { ...family.cells[0]!, powerPercent: 68, powerW: 40.8, speedMmPerS: 500 };
   const setting = { ...settingIn(family, chosen), ...change };
-  return proofOf(family, setting, { fit, equipment, tolerance: TOLERANCE, bound: 0.8, otherRevisions });
+  return proofOf(family, setting, { fit, equipment, tolerance: TOLERANCE, bound: 0.8, otherRevisions, settable: [] });
 }
 
 describe('a proof', () => {
@@ -135,6 +136,22 @@ describe('a proof', () => {
   });
 });
 
+describe('a head with a frequency to set', () => {
+  it('proves nothing where it was not noted, on coupon and setting alike', () => {
+    const cells = cellsOf(coupon({ design: design({ fixed: { ...design().fixed, frequencyKHz: null } }) }));
+    const [family] = windowFamilies(cells);
+    const equipment = windowEquipment(FIBRE);
+    const fit = fitWindow({ cells, equipment, seed: 1 });
+    const setting = settingIn(family!, { ...cells[0]!, powerPercent: 68, powerW: 40.8, speedMmPerS: 500 });
+    const terms = { fit, equipment, tolerance: TOLERANCE, bound: 0.8, otherRevisions: [] };
+    expect(proofOf(family!, setting, { ...terms, settable: [] }).grade).toBe('proved');
+    expect(proofOf(family!, setting, { ...terms, settable: settableParts(FIBRE) })).toMatchObject({
+      grade: 'carried',
+      because: ['frequency: this head lets it be set, and it was not noted'],
+    });
+  });
+});
+
 describe('the coupon burnt only off focus, crossed at 45°, at 100 kHz', () => {
   const off = coupon({
     design: design({
@@ -166,7 +183,7 @@ describe('the coupon burnt only off focus, crossed at 45°, at 100 kHz', () => {
       focusOffsetMm: 2,
     });
     expect(judgeSetting(fit, inside, TOLERANCE).inside).toBe(true);
-    const terms = { fit, equipment, tolerance: TOLERANCE, bound: 0.1, otherRevisions: [] };
+    const terms = { fit, equipment, tolerance: TOLERANCE, bound: 0.1, otherRevisions: [], settable: [] };
     expect(proofOf(family, { ...inside, focusOffsetMm: 0 }, terms).because).toContain('outside what the cells tried');
     const plain = { ...inside, hatches: 1, passes: 2, angleDeg: 0, frequencyKHz: null };
     expect(partsOutside(family, plain)).toEqual(['hatches', 'angleDeg', 'frequencyKHz']);

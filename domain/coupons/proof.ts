@@ -10,6 +10,7 @@ import {
   type WindowPoint,
 } from '@unto/core';
 import type { Revisions } from '@unto/contract';
+import type { SettablePart } from '../setting/core-setting.js';
 import { partsOutside, type WindowFamily } from './window-families.js';
 import type { FiredCoupon } from './window-cells.js';
 
@@ -31,6 +32,8 @@ export interface ProofTerms {
   readonly bound: number;
   /** Codes of coupons that were fired on other revisions than the setting would run on. */
   readonly otherRevisions: readonly string[];
+  /** Parts that this head lets set and another might not: none of them may be missing. */
+  readonly settable: readonly SettablePart[];
 }
 
 /**
@@ -40,6 +43,9 @@ export interface ProofTerms {
 export function proofOf(family: WindowFamily, setting: KnownSetting, terms: ProofTerms): Proof {
   const judged = judgeSetting(terms.fit, setting, terms.tolerance);
   const against = [
+    ...terms.settable
+      .filter((part) => setting[part] === null)
+      .map((part) => `${SETTING_PART_NAMES[part]}: this head lets it be set, and it was not noted`),
     ...partsOutside(family, setting).map(
       (part) => `${SETTING_PART_NAMES[part]}: ${apart(family.fixed[part as never], setting[part])}`,
     ),

@@ -65,14 +65,27 @@ export function settingOnEquipment(said: SaidSetting, equipment: FittedEquipment
   return setting;
 }
 
+/** Parts of a setting that only some heads let set. */
+export type SettablePart = 'frequencyKHz' | 'pulseNs';
+
+/** What of its pulses a head lets set. */
+export function settableParts({ head }: Pick<FittedEquipment, 'head'>): SettablePart[] {
+  return [
+    ...(typeof head.frequencyKHzMax === 'number' ? (['frequencyKHz'] as const) : []),
+    ...(typeof head.pulseNsMax === 'number' ? (['pulseNs'] as const) : []),
+  ];
+}
+
 /** A head without frequency or pulse length to set cannot have been set to one. @throws CoreError at that part */
 export function checkPulsed(
   { frequencyKHz, pulseNs }: Pick<MarkSetting, 'frequencyKHz' | 'pulseNs'>,
-  { head }: Pick<FittedEquipment, 'head'>,
+  equipment: Pick<FittedEquipment, 'head'>,
 ): void {
-  if (frequencyKHz !== null && typeof head.frequencyKHzMax !== 'number')
+  const { head } = equipment;
+  const settable = settableParts(equipment);
+  if (frequencyKHz !== null && !settable.includes('frequencyKHz'))
     throw refused('frequencyKHz', `${head.name} has no frequency to set: leave it out.`);
-  if (pulseNs !== null && typeof head.pulseNsMax !== 'number')
+  if (pulseNs !== null && !settable.includes('pulseNs'))
     throw refused('pulseNs', `${head.name} has no pulse length to set: leave it out.`);
 }
 

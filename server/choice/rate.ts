@@ -16,6 +16,7 @@ import type { Revisions, Ticket, Workshop } from '@unto/contract';
 import {
   familyJob,
   proofOf,
+  settableParts,
   settingIn,
   settingJob,
   windowEquipment,
@@ -105,7 +106,7 @@ function familyRate(family: WindowFamily, coupons: ScrubbedCells['coupons'], whe
   const whole = settingIn(family, setting);
   const others = onOtherRevisions(rows, compoundId, revisions).map(({ design }) => design.code);
   const terms = { fit, equipment: windowEquipment(equipment), tolerance: job.tolerance, bound: job.bound };
-  const { grade } = proofOf(family, whole, { ...terms, otherRevisions: others });
+  const { grade } = proofOf(family, whole, { ...terms, otherRevisions: others, settable: settableParts(equipment) });
   const here = rows.every(({ substrateId }) => substrateId === ticket.substrateId);
   const value = areaRate(rasterOf(whole, job), job.motion);
   const margin = speedMargin(fit, setting);

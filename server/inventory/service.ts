@@ -3,7 +3,6 @@ import { Op, type WhereOptions } from 'sequelize';
 import {
   INVENTORY_BODIES,
   INVENTORY_LINKS,
-  LATER_FIELDS,
   type CreateInventoryItem,
   type Revisions,
   type RetireInventoryItem,
@@ -176,8 +175,7 @@ function itemView(row: Rows['inventoryItems']): InventoryItem {
     retired: item.retired,
     revisionId: revision.id,
     revision: revision.number,
-    // Kept before a field was asked for: it stands as it did then.
-    body: { ...LATER_FIELDS[item.kind], ...revision.body },
+    body: revision.body,
     changedAt: revision.at.toISOString(),
     changedBy: revision.byId,
   };

@@ -17,6 +17,7 @@ import {
   powerSource,
   proofOf,
   sameRevisions,
+  settableParts,
   settingJob,
   windowEquipment,
   type FittedEquipment,
@@ -103,7 +104,14 @@ async function promised(
   const job = settingJob(equipment, { widthMm: markWidthMm, heightMm: markHeightMm }, shop, request.speedMmPerS);
   const point = { ...request, powerW: request.powerW! };
   const others = onOtherRevisions(coupons, compoundId, revisions).map(({ design }) => design.code);
-  const terms = { fit, equipment: own, tolerance: job.tolerance, bound: shop.bound, otherRevisions: others };
+  const terms = {
+    fit,
+    equipment: own,
+    tolerance: job.tolerance,
+    bound: shop.bound,
+    otherRevisions: others,
+    settable: settableParts(equipment),
+  };
   const proof = proofOf(family, point, terms);
   const cells = family.cells.length;
   return {

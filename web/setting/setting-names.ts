@@ -1,5 +1,5 @@
 import type { Fill, PowerMode } from '@unto/core';
-import type { FittedEquipment } from '@unto/domain';
+import { settableParts, type FittedEquipment } from '@unto/domain';
 
 export const FILL_WORDS: Record<Fill, string> = {
   filled: 'filled areas',
@@ -14,5 +14,6 @@ export const POWER_MODE_WORDS: Record<PowerMode, string> = {
 
 /** What a head lets set of its pulses. */
 export function pulsedOf({ head }: Pick<FittedEquipment, 'head'>): { frequency: boolean; pulse: boolean } {
-  return { frequency: typeof head.frequencyKHzMax === 'number', pulse: typeof head.pulseNsMax === 'number' };
+  const settable = settableParts({ head });
+  return { frequency: settable.includes('frequencyKHz'), pulse: settable.includes('pulseNs') };
 }

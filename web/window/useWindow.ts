@@ -2,6 +2,7 @@ import { deliveredPower, type SettingPart, type WindowRest } from '@unto/core';
 import type { Ticket, Workshop } from '@unto/contract';
 import {
   powerSource,
+  settableParts,
   settingJob,
   windowEquipment,
   windowFamilies,
@@ -74,6 +75,7 @@ export function useWindow(ticketId: () => string) {
           rest,
         },
         // As the server will judge it: coupons of other revisions than the ticket would be marked on prove nothing for it.
+        settable: settableParts(equipment),
         otherRevisions: coupons.value.filter(({ sameRevisions }) => !sameRevisions).map(({ code }) => code),
       };
       const found = valueOf(await worker.core.window(task));

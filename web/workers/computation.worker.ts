@@ -120,7 +120,7 @@ const computations: Computations = {
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
-  window: async ({ family, equipment, seed, job, map, otherRevisions }) =>
+  window: async ({ family, equipment, seed, job, map, otherRevisions, settable }) =>
     answered(() => {
       const fit = fitWindow({ cells: family.cells, equipment, seed });
       const { tolerance, bound } = job;
@@ -128,7 +128,14 @@ const computations: Computations = {
       const offered = (choice: SettingChoice | null) =>
         choice && {
           ...choice,
-          proof: proofOf(family, settingIn(family, choice), { fit, equipment, tolerance, bound, otherRevisions }),
+          proof: proofOf(family, settingIn(family, choice), {
+            fit,
+            equipment,
+            tolerance,
+            bound,
+            otherRevisions,
+            settable,
+          }),
         };
       return { fit, map: windowMap(fit, map), answer: { quickest: offered(quickest), widest: offered(widest) } };
     }),

@@ -20,7 +20,7 @@ import type {
   WindowRest,
 } from '@unto/core';
 import type { PictureEntries, SheetEntries } from '@unto/contract';
-import type { Proof, SheetResult, WindowFamily } from '@unto/domain';
+import type { Proof, SettablePart, SheetResult, WindowFamily } from '@unto/domain';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
 export type Answer<T> =
@@ -106,6 +106,7 @@ export interface Computations {
     map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; rest: WindowRest };
     /** Codes of the family’s coupons that were fired on other revisions. */
     otherRevisions: readonly string[];
+    settable: readonly SettablePart[];
   }): Promise<Answer<DrawnWindow>>;
 }
 

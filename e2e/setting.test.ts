@@ -1,0 +1,114 @@
+import { axisValues, type CouponDesign } from '@unto/core';
+import { describe, expect, it } from 'vitest';
+import { useApp } from './app.js';
+
+const app = useApp();
+
+describe('a pulsed fibre coupon over frequency, read by eye', () => {
+  let ticket = '';
+  let coupon = '';
+
+  it('is opened like the job before, with its head', async () => {
+    const { page, sql } = app;
+    await page.signIn('Ines');
+    const [row] = await sql<{ id: string }>(`SELECT id FROM tickets WHERE title = 'Eyepiece drawer labels'`);
+    await page.open(`/tickets/${row!.id}/prove`);
+    await page.press('ticket-menu');
+    await page.press('duplicate-ticket');
+    await page.at(/\/tickets\/new\?like=/);
+    await page.reads('title', /^$/);
+    await page.type('title', 'Ocular rings');
+    await page.type('pieces', '6');
+    await page.press('keep');
+    ticket = (await page.at(/\/tickets\/[0-9a-f-]{36}\/choose$/)).split('/').at(-2)!;
+  });
+
+  it('is designed over frequency in blocks, crossed, and burnt by hand with air and extraction noted', async () => {
+    const { page, sql } = app;
+    await page.open(`/tickets/${ticket}/prove`);
+    await page.press('design-coupon');
+    await page.press('third');
+    await page.choose('block-parameter', 'frequency');
+    await page.choose('block-spacing', 'a list');
+    await page.type('block-list', '30, 60, 90');
+    await page.type('fixed-pulse', '100');
+    await page.press('crossed');
+    await page.type('x-count', '5');
+    await page.type('y-count', '5');
+    await page.type('blank-width', '110');
+    await page.type('blank-height', '80');
+    await page.reads('cell-count', /^75$/);
+    await page.press('keep-coupon');
+    coupon = (await page.at(/\/coupons\/[0-9a-f-]{36}$/)).split('/').at(-1)!;
+    await page.press('burnt');
+    await page.says(/Say how air assist and extraction stand while it fires/);
+    await page.fires();
+    await page.press('burnt');
+    await page.find('stage-scrubbed');
+    const [made] = await sql<{ firing: { air: string; powerMode: string; cellW: (number | null)[] } }>(
+      `SELECT firing FROM coupons WHERE id = '${coupon}'`,
+    );
+    expect(made!.firing).toMatchObject({ air: 'off', extraction: 'on', powerMode: 'constant' });
+    expect(made!.firing.cellW).toHaveLength(75);
+  });
+
+  it('is read by eye from a table: best at 60 kHz', async () => {
+    const { page, sql } = app;
+    const [row] = await sql<{ design: CouponDesign }>(`SELECT design FROM coupons WHERE id = '${coupon}'`);
+    const { x, y, block } = row!.design.axes;
+    const [powers, speeds, frequencies] = [axisValues(x), axisValues(y), axisValues(block!)];
+    const middle = Math.log(powers[2]!) - 0.6 * Math.log(speeds[2]!);
+    const lines = frequencies.flatMap((frequency, b) =>
+      speeds.flatMap((speed, r) =>
+        powers.map((power, c) => {
+          const effect = Math.log(power) - 0.6 * Math.log(speed) - middle - 1.2 * Math.log(frequency / 60) ** 2;
+          const outcome = effect < -0.35 ? 'too little' : effect < 0.75 ? 'holds' : 'too much';
+          return `${b * powers.length * speeds.length + r * powers.length + c + 1},${outcome}`;
+        }),
+      ),
+    );
+    await page.bring('import-csv', 'cells.csv', ['cell,scrubbed', ...lines].join('\r\n'));
+    await page.driver.wait(
+      async () => (await sql(`SELECT 1 FROM readings WHERE coupon_id = '${coupon}'`)).length === 1,
+      10_000,
+      'the outcomes were not kept',
+    );
+  });
+
+  it('gives a recipe with its frequency, proved by eye', async () => {
+    const { page, sql } = app;
+    await page.open(`/windows/${ticket}`);
+    await page.choose('window-family', 'crossed');
+    await page.reads('offer-quickest', /Proved by eye[\s\S]*crossed[\s\S]*kHz, 100\sns/);
+    await page.says(/Not from pictures alone: 75 of 75 cells were judged by eye/);
+    await page.accessible('Window of a family');
+    await page.press('make-recipe');
+    await page.at(/\/mark$/);
+    const [recipe] = await sql(
+      `SELECT grade, hatches, frequency_k_hz, pulse_ns, air, extraction, power_mode, focus_offset_mm FROM recipes WHERE ticket_id = '${ticket}'`,
+    );
+    expect(recipe).toMatchObject({ grade: 'proved by eye', hatches: 2, pulse_ns: 100, air: 'off', extraction: 'on' });
+    expect([30, 60, 90]).toContain(recipe!.frequency_k_hz);
+  });
+
+  it('is run with it under a reason, and the ledger keeps the whole setting', async () => {
+    const { page, sql } = app;
+    await page.choose('air', 'off');
+    await page.choose('extraction', 'on');
+    await page.type('minutes', '3');
+    await page.press('log-run');
+    await page.says(/Say why it runs all the same/);
+    await page.type('run-reason', 'rings checked by hand');
+    await page.press('log-run');
+    await page.at(/\/clean$/);
+    const [run] = await sql(
+      `SELECT id, grade, because, frequency_k_hz, pulse_ns, hatches, reason, bench -> 'blank' ->> 'name' AS blank FROM runs WHERE ticket_id = '${ticket}'`,
+    );
+    expect(run).toMatchObject({ grade: 'carried', pulse_ns: 100, hatches: 2, reason: 'rings checked by hand' });
+    await page.open(`/ledger/${run!.id}`);
+    await page.reads('run-because', /judged by eye[\s\S]*prepare: 0 of \d checked/);
+    await page.says(/crossed, \d+ kHz, 100 ns, at focus, air off/);
+    const csv = await (await fetch(`${app.base}/api/ledger.csv?ticketId=${ticket}`)).text();
+    expect(csv.split('\r\n')[0]).toContain('frequency [kHz],pulse length [ns],row directions');
+  });
+});
