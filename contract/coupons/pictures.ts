@@ -55,6 +55,8 @@ export const couponPictureEntries = object({
   corners: array().of(pictureSpot).label('Corners').required().length(4, 'A coupon has four corner marks.'),
   byHand: boolean().required(),
   code: string().defined().max(20),
+  /** Somebody looked at the coupon and says that it is this one, where its code cannot be read. */
+  codeConfirmed: boolean().optional(),
   noise: positive('Noise', 'L*'),
   edgeFloorUm: notNegative('Edge floor', 'µm'),
   /** The coupon straight from above, kept beside the photograph. */

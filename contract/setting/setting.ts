@@ -1,4 +1,4 @@
-import { array, object, type InferType } from 'yup';
+import { array, object } from 'yup';
 import {
   DIRECTIONS,
   FILLS,
@@ -26,7 +26,6 @@ import {
   within,
   word,
 } from '../fields/index.js';
-import type { Frozen } from '../routing/index.js';
 
 /** What was noted of the machine while it fired; null where nobody did. */
 const notes = {
@@ -59,8 +58,6 @@ export const enteredSetting = {
   interval: enteredInterval(),
   ...settingRest,
 };
-const enteredShape = object(enteredSetting);
-export type EnteredSetting = Frozen<InferType<typeof enteredShape>>;
 
 /** A setting as somebody stated it: any of the three may be missing. */
 export const statedParts = {

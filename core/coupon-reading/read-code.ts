@@ -10,14 +10,15 @@ export interface ReadCode {
 }
 
 const DIGITS = [...'0123456789'];
+const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
 /** Correlation of a letter with its picture: below this it cannot be told, and another letter must be better by this. */
-const TOLD = { least: 0.45, better: 0.12 } as const;
+const TOLD = { least: 0.45, better: 0.12, more: 0.6 } as const;
 /** Half width of a burnt stroke as a camera sees it, mm. */
 const STROKE_MM = 0.22;
 
 /**
- * Reads the burnt code by holding each digit's strokes against the picture where that digit must stand. Letters that are the same on
- * every coupon are taken as designed.
+ * Reads the burnt code by holding the strokes of each digit (or letter) against the picture where it must stand, and looks whether a
+ * digit more stands behind it: a longer code is another coupon's.
  */
 export function readCode(picture: LevelPicture, { design, labels }: CouponLayout): ReadCode {
   const label = labels.find(({ text }) => text === design.code);
@@ -27,8 +28,9 @@ export function readCode(picture: LevelPicture, { design, labels }: CouponLayout
   const read = [...label.text].map((letter) => {
     const place = { ...label, xMm: x };
     x += textWidth(letter, label.heightMm);
-    if (!DIGITS.includes(letter)) return letter;
-    const scores = DIGITS.map((digit) => ({ digit, score: likeness(picture, { ...place, text: digit }) }));
+    const alike = [DIGITS, LETTERS].find((some) => some.includes(letter));
+    if (!alike) return letter;
+    const scores = alike.map((digit) => ({ digit, score: likeness(picture, { ...place, text: digit }) }));
     const best = scores.reduce((a, b) => (b.score > a.score ? b : a));
     const own = scores.find(({ digit }) => digit === letter)!;
     if (best.score < TOLD.least) return '?';
@@ -36,8 +38,17 @@ export function readCode(picture: LevelPicture, { design, labels }: CouponLayout
     agrees = false;
     return best.digit;
   });
-  // A code that can only be told in part accuses nobody.
-  return { text: read.join(''), agrees: agrees || read.includes('?') };
+  const more = digitAt(picture, { ...label, xMm: x });
+  if (more) agrees = false;
+  // A code that can only be told in part accuses nobody; it is asked for.
+  return { text: read.join('') + more, agrees: agrees || read.includes('?') };
+}
+
+/** The digit that stands at a place where none was designed; empty for none. */
+function digitAt(picture: LevelPicture, place: { xMm: number; yMm: number; heightMm: number }): string {
+  const scores = DIGITS.map((digit) => ({ digit, score: likeness(picture, { ...place, text: digit }) }));
+  const best = scores.reduce((a, b) => (b.score > a.score ? b : a));
+  return best.score >= TOLD.more ? best.digit : '';
 }
 
 /** Correlation of a letter's strokes with the darkness (or lightness) of the picture over its box; the ground's sign does not matter. */

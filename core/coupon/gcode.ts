@@ -1,3 +1,4 @@
+import { settingWords } from '../setting/setting-words.js';
 import { overscan, type RowMotion } from '../time/raster.js';
 import { designToken } from './embed.js';
 import { burnOrder, handSetting } from './burn-order.js';
@@ -95,7 +96,8 @@ function cellProgram(
   }
   const start = `S0\nG90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
   const pass = start + body.join(` S${sWord(cell.powerPercent, options)}`);
-  const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1})\n`;
+  const setting = comment(settingWords(cell, layout.design.labels.reading ?? undefined));
+  const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1}: ${setting})\n`;
   return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(cell.passes)}G90\nM5\n`;
 }
 

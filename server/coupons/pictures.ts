@@ -43,6 +43,8 @@ export async function createCouponPicture(
       throw fault('entries.level.fileHash', 'The straight picture is not kept here. Bring the picture again.');
     if (entries.cells.length !== coupon.cells || entries.cells.some(({ cell }, i) => cell !== i))
       throw fault('entries.cells', `${coupon.design.code} has ${coupon.cells} cells; the reading has others.`);
+    if (entries.code.includes('?') && !entries.codeConfirmed)
+      throw fault('entries.code', `Its code cannot be read: is this ${coupon.design.code}? Look at the coupon.`);
     await refuseSamePicture(context, couponId, request);
     const { fileHash } = entries;
     await insert(context, 'couponPictures', {

@@ -128,6 +128,23 @@ describe('coupons read from the simulated camera’s pictures', () => {
     expect(reading.sure).toBe(true);
   }, 30_000);
 
+  it.each([
+    ['K-03', /picture of K-031, not of K-03\b/],
+    ['L-031', /picture of K-031, not of L-031/],
+  ] as const)(
+    'of a longer code or another letter are refused: K-031 for %s',
+    async (code, words) => {
+      const blank = studyBlank(1, 'scrubbed', moves);
+      const photo = await studyPhoto({ seed: 1, blank, size: SMALL });
+      const other = layoutCoupon({ ...STUDY_DESIGN, code }, STUDY_LIMITS);
+      await expect(studyReading(photo, other)).rejects.toMatchObject({
+        code: 'reading.other-coupon',
+        message: expect.stringMatching(words) as string,
+      });
+    },
+    30_000,
+  );
+
   it('of another coupon are refused by its code', async () => {
     const blank = studyBlank(1, 'scrubbed', moves);
     const photo = await studyPhoto({ seed: 1, blank, size: SMALL });

@@ -6,6 +6,7 @@ import { RouterLink, useRouter } from 'vue-router';
 import type { Coupon } from '@unto/contract';
 import { newestOutcomes } from '@unto/domain';
 import BurnPanel from './BurnPanel.vue';
+import CodeAsked from './CodeAsked.vue';
 import CellPanel from './CellPanel.vue';
 import CouponFiles from './CouponFiles.vue';
 import CouponGrid from './CouponGrid.vue';
@@ -52,6 +53,8 @@ const brush = ref<Outcome>('holds');
 const mode = ref<'cells' | 'handles' | 'measures'>('cells');
 
 const open = computed(() => pictures.pictures[stage.value]);
+/** A picture that is not kept yet, of which the code cannot be told. */
+const codeAsked = computed(() => Boolean(open.value?.entries?.code.includes('?') && !open.value.keptAs));
 const entries = computed(() => ({
   rinsed: pictures.pictures.rinsed?.entries ?? null,
   scrubbed: pictures.pictures.scrubbed?.entries ?? null,
@@ -248,6 +251,12 @@ const changedByServer = (found: Coupon) => adopt(found);
             @step="eye.step(selected, $event)"
           />
         </template>
+        <CodeAsked
+          v-if="codeAsked"
+          v-model="pictures.codeSure.value"
+          :read="open!.entries!.code"
+          :code="coupon.design.code"
+        />
         <div class="foot">
           <Button
             v-if="readsPicture && (pending.length || !open?.keptAs)"
@@ -256,7 +265,7 @@ const changedByServer = (found: Coupon) => adopt(found);
                 ? `Keep ${pending.length} readings, scrub next`
                 : `Accept ${pending.length} readings${coupon.ticketId ? ', go to the window' : ''}`
             "
-            :disabled="reasonsMissing > 0"
+            :disabled="reasonsMissing > 0 || (codeAsked && !pictures.codeSure.value)"
             data-test-id="keep-readings"
             @click="keepReadings"
           />

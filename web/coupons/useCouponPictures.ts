@@ -23,6 +23,8 @@ export function useCouponPictures(
   const worker = useComputations();
   const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
   const proposals = useProposals(coupon, layout, tone, pictures);
+  /** Somebody says that an unreadable code is this coupon's; asked anew of every picture. */
+  const codeSure = ref(false);
   const fault = ref('');
   const working = ref(false);
   /** What was asked last of each stage: an answer that something newer has overtaken is let go. */
@@ -46,6 +48,7 @@ export function useCouponPictures(
   }
 
   async function bring(file: File, stage: Stage): Promise<void> {
+    codeSure.value = false;
     await open(
       stage,
       () => keepPictureFile(file),
@@ -54,6 +57,7 @@ export function useCouponPictures(
   }
 
   async function take(stage: Stage): Promise<void> {
+    codeSure.value = false;
     const call = { params: { id: coupon.value!.id }, body: { stage } };
     const how = { operator: shop.operatorId ?? '', withinMs: PATIENT_MS };
     await open(stage, () => api.call('takeCouponPicture', call, how), keptPicture);
@@ -101,7 +105,8 @@ export function useCouponPictures(
 
   /** The entries of an open picture with its straight view kept beside it; without it where the server is away. */
   async function entriesToKeep(stage: Stage): Promise<CouponPictureEntries> {
-    const { entries, level } = pictures[stage]!;
+    const { entries: read, level } = pictures[stage]!;
+    const entries = codeSure.value ? { ...read!, codeConfirmed: true } : read;
     if (!level?.made) return entries!;
     try {
       const name = `${coupon.value!.design.code}, ${stage}, straight.jpg`;
@@ -176,7 +181,7 @@ export function useCouponPictures(
       throw new Error(`This very picture was brought as ${other}. Take another now that the coupon is ${stage}.`);
   }
 
-  return { ...proposals, pictures, fault, working, adopt, bring, take, show, reopen, place, entriesToKeep };
+  return { ...proposals, pictures, codeSure, fault, working, adopt, bring, take, show, reopen, place, entriesToKeep };
 }
 
 export type CouponPictures = ReturnType<typeof useCouponPictures>;
