@@ -177,6 +177,8 @@ describe('a picture that needs handles', () => {
     await page.gone('picture-fault');
     await page.press('move-handles');
     await page.find('coupon-grid');
+    await page.reads('code-asked', /Code not readable: is this K-/);
+    await page.press('code-sure');
     await page.press('keep-readings');
     await page.says(/readings kept with their picture/);
     const [picture] = await sql<{ by_hand: string }>(

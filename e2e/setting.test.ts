@@ -112,3 +112,55 @@ describe('a pulsed fibre coupon over frequency, read by eye', () => {
     expect(csv.split('\r\n')[0]).toContain('frequency [kHz],pulse length [ns],row directions');
   });
 });
+
+describe('a ticket', () => {
+  it('is edited with what that undoes said, put away, opened again, and a tick is taken back', async () => {
+    const { page, sql } = app;
+    const [row] = await sql<{ id: string }>(`SELECT id FROM tickets WHERE title = 'Arboretum trail markers'`);
+    const ticket = row!.id;
+    await page.open(`/tickets/${ticket}/prepare`);
+    await page.press('check-measured');
+    await page.reads('station-prepare', /1 of/);
+    await page.press('check-measured');
+    await page.reads('station-prepare', /0 of/);
+    await page.press('ticket-menu');
+    await page.press('edit-ticket');
+    await page.type('pieces', '32');
+    await page.type('ticket-note', 'two spare for the gate');
+    await page.choose('lens', '38 mm');
+    await page.reads('undone', /Prepare and Place, and the setting that was taken, begin anew/);
+    await page.accessible('Edit a ticket');
+    await page.press('keep');
+    await page.reads('ticket-note-shown', /two spare for the gate/);
+    const [changed] = await sql(
+      `SELECT pieces, note, restarted_at IS NOT NULL AS anew FROM tickets WHERE id = '${ticket}'`,
+    );
+    expect(changed).toEqual({ pieces: 32, note: 'two spare for the gate', anew: true });
+    await page.press('ticket-menu');
+    await page.press('put-away');
+    await page.at(/\/tickets$/);
+    expect(await sql(`SELECT state FROM tickets WHERE id = '${ticket}'`)).toEqual([{ state: 'done' }]);
+    await page.open(`/tickets/${ticket}`);
+    await page.press('ticket-menu');
+    await page.press('put-away');
+    await page.at(new RegExp(`/tickets/${ticket}`));
+    const kinds = await sql(`SELECT kind FROM checks WHERE ticket_id = '${ticket}' ORDER BY at`);
+    expect(kinds).toEqual([{ kind: 'check' }, { kind: 'taken back' }]);
+  });
+
+  it('repeats a run of the ledger with its compound, and takes the setting that was proved', async () => {
+    const { page, sql } = app;
+    await page.open('/ledger?grade=proved');
+    await page.press('repeat');
+    await page.reads('as-before', /again; Prove offers the setting that was proved/);
+    await page.type('title', 'Orchid bed tags, once more');
+    await page.press('keep');
+    const ticket = (await page.at(/\/tickets\/[0-9a-f-]{36}\/prepare$/)).split('/').at(-2)!;
+    await page.press('station-prove');
+    await page.reads('proved-setting', /Proved before[\s\S]*at worst (8|9|10)\d of 100 hold[\s\S]*Proved/);
+    await page.press('take-proved');
+    await page.reads('recipe', /Recipe v1/);
+    const [recipe] = await sql(`SELECT grade, kind, air FROM recipes WHERE ticket_id = '${ticket}'`);
+    expect(recipe).toEqual({ grade: 'proved', kind: 'quickest', air: 'off' });
+  });
+});

@@ -31,7 +31,7 @@ async function change(): Promise<void> {
       text
       size="small"
       label="More"
-      aria-label="Edit, duplicate or put away this ticket"
+      aria-label="More: edit, duplicate or put away this ticket"
       aria-haspopup="true"
       data-test-id="ticket-menu"
       @click="menu?.toggle($event)"
