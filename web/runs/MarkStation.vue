@@ -173,13 +173,13 @@ async function keep(): Promise<void> {
       </details>
     </template>
     <h2>Mark {{ values.pieces || '' }} piece{{ values.pieces === 1 ? '' : 's' }}</h2>
-    <ul v-if="open.length" class="stop plain-list" role="alert" data-test-id="open-stations">
-      <li v-for="one in open" :key="one.station + one.word">
+    <div v-if="open.length" class="stop" role="alert" data-test-id="open-stations">
+      <p v-for="one in open" :key="one.station + one.word">
         <RouterLink :to="`/tickets/${ticket.ticket!.id}/${one.station}`"
           ><strong class="cap">{{ one.station }}</strong></RouterLink
         >: {{ one.word }}<template v-if="one.never">: cannot be run</template>
-      </li>
-    </ul>
+      </p>
+    </div>
     <p v-if="recipe" class="quiet">
       Recipe v{{ recipe.number }}: <SettingLine :setting="recipe" />, {{ formatDuration(recipe.secondsPerPiece) }} a
       piece <GradeMark :grade="recipe.grade" />
@@ -235,9 +235,8 @@ async function keep(): Promise<void> {
   font-size: 0.92rem;
 }
 
-.stop.plain-list {
+.stop p {
   margin: 0;
-  list-style: none;
 }
 
 .cap {

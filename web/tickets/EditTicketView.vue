@@ -34,9 +34,9 @@ async function keep(): Promise<void> {
   <form class="paper-form" novalidate @submit.prevent="keep">
     <FormNote />
     <TicketFields />
-    <ul v-if="undone.length" class="undone" role="status" data-test-id="undone">
-      <li v-for="line in undone" :key="line">{{ line }}</li>
-    </ul>
+    <div v-if="undone.length" class="undone" role="status" data-test-id="undone">
+      <p v-for="line in undone" :key="line">{{ line }}</p>
+    </div>
     <div class="foot">
       <Button type="submit" label="Keep the changes" :loading="busy" data-test-id="keep" />
       <Button type="button" outlined label="Back" @click="router.push(`/tickets/${before.id}`)" />
@@ -52,7 +52,7 @@ async function keep(): Promise<void> {
 
 .undone {
   margin: 0;
-  padding: 0.6rem 0.9rem 0.6rem 2rem;
+  padding: 0.6rem 0.9rem;
   border-left: 4px solid var(--unto-coat-line);
   background: var(--unto-coat-tint);
 }
