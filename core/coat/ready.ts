@@ -37,14 +37,8 @@ export function containersToReady(
   today: string,
 ): ReadyPlan {
   let wanted = requireNotNegative('mass', neededG);
-  const fit = shelf.filter(({ leftG, expiresOn }) => leftG > 0 && !(expiresOn && expiresOn < today));
-  const order = [...fit].sort(
-    (a, b) =>
-      Number(a.openedOn === null) - Number(b.openedOn === null) ||
-      (a.expiresOn ?? '9999').localeCompare(b.expiresOn ?? '9999') ||
-      a.leftG - b.leftG,
-  );
-  const use = order.flatMap(({ id, name, leftG }) => {
+  const fit = shelfOrder(shelf, today);
+  const use = fit.flatMap(({ id, name, leftG }) => {
     const takeG = Math.min(wanted, leftG);
     wanted -= takeG;
     return takeG > 0 ? [{ id, name, takeG, leftG }] : [];
@@ -53,6 +47,18 @@ export function containersToReady(
     .filter((one) => !fit.includes(one))
     .map(({ name, leftG }) => ({ name, why: leftG > 0 ? ('past its date' as const) : ('empty' as const) }));
   return { use, passedOver, shortG: wanted, buy: wanted > 0 ? cheapestContainers(wanted, sizes) : null };
+}
+
+/** Containers with something left and not past their date, in the order they are emptied. @param today ISO date */
+export function shelfOrder(shelf: readonly ShelfContainer[], today: string): ShelfContainer[] {
+  return shelf
+    .filter(({ leftG, expiresOn }) => leftG > 0 && !(expiresOn && expiresOn < today))
+    .sort(
+      (a, b) =>
+        Number(a.openedOn === null) - Number(b.openedOn === null) ||
+        (a.expiresOn ?? '9999').localeCompare(b.expiresOn ?? '9999') ||
+        a.leftG - b.leftG,
+    );
 }
 
 /** Compound and thinner to measure out, mL, each rounded to the step of a measure that keeps their ratio. */

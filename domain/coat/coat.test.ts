@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { massToG, USUAL_TRANSFERS, type TransferKnowledge } from '@unto/core';
-import type { CompoundBody, InventoryItem } from '@unto/contract';
+import type { CompoundBody, ContainerBody, InventoryItem } from '@unto/contract';
 import { coatPlanFor, coatedAreaMm2 } from './coat-plan.js';
+import { containerInHand } from './container-in-hand.js';
 import { contentsLeft } from './contents-left.js';
 import { learntTransfer, type TransferSample } from './learnt-transfer.js';
 import { readTimerAt } from './read-timer-at.js';
@@ -187,5 +188,26 @@ describe('a coat’s price', () => {
     const price = (container?: { priceMinor: number; netG: number }) =>
       coatPlanFor(compoundItem(BODY), TICKET, 1, USUAL_TRANSFERS.aerosol, container).pricePerPiece.value;
     expect(price({ priceMinor: 2600, netG: 90 }) / price()).toBeCloseTo(2600 / 90 / (7000 / 500), 9);
+  });
+});
+
+describe('the container that is taken next', () => {
+  const can = (id: string, change: Partial<ContainerBody>) =>
+    ({
+      id,
+      body: { name: id, netG: 100, priceMinor: 2000, openedOn: null, expiresOn: null, ...change },
+    }) as InventoryItem<'container'>;
+  const shelf = [
+    can('new', {}),
+    can('old', { expiresOn: '2026-01-01' }),
+    can('open', { openedOn: '2026-02-01', priceMinor: 2600 }),
+    can('empty', { openedOn: '2026-01-01' }),
+  ];
+  const left = (id: string) => (id === 'empty' ? 0 : undefined);
+
+  it('is an opened one with something left, never one past its date', () => {
+    expect(containerInHand(shelf, left, '2026-03-01')).toMatchObject({ name: 'open', priceMinor: 2600 });
+    expect(containerInHand(shelf.slice(0, 2), left, '2026-03-01')!.name).toBe('new');
+    expect(containerInHand([shelf[1]!, shelf[3]!], left, '2026-03-01')).toBeNull();
   });
 });

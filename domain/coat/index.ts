@@ -1,4 +1,5 @@
 export * from './coat-plan.js';
+export * from './container-in-hand.js';
 export * from './contents-left.js';
 export * from './film-band.js';
 export * from './judge-coat-picture.js';

@@ -16,7 +16,7 @@ import {
   type OptionJob,
   uncoatedWay,
 } from '@unto/core';
-import type { ChoiceOptionView, InventoryItem, MethodView, Ticket } from '@unto/contract';
+import type { ChoiceOptionView, InventoryItem, MethodView } from '@unto/contract';
 import { coatPlanFor, learntTransfer, sprayedMix, type FittedEquipment } from '@unto/domain';
 import { transferSamples } from '../coat/weighings.js';
 import { together, type Context } from '../db/context.js';
@@ -73,12 +73,14 @@ async function gather(context: Context, place: Place, compound: InventoryItem<'c
   };
   const pairing = await pairingRate(context, where);
   const { own, near } = await markEvidence(context, where);
-  return { compound, own, near, pairing, plan: compound ? await coatPlan(context, compound, place.ticket) : null };
+  return { compound, own, near, pairing, plan: compound ? await coatPlan(context, compound, place) : null };
 }
 
-async function coatPlan(context: Context, compound: InventoryItem<'compound'>, ticket: Ticket): Promise<CoatPlan> {
+async function coatPlan(context: Context, compound: InventoryItem<'compound'>, place: Place): Promise<CoatPlan> {
+  const { ticket, inHand } = place;
   const samples = await transferSamples(context, compound.id);
-  return coatPlanFor(compound, ticket, 1, learntTransfer(samples, compound.body.application, context.actor));
+  const transfer = learntTransfer(samples, compound.body.application, context.actor);
+  return coatPlanFor(compound, ticket, 1, transfer, inHand(compound.id));
 }
 
 function compoundOption(

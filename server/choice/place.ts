@@ -1,9 +1,11 @@
+import { literal, Op } from 'sequelize';
 import type { PartFacts } from '@unto/core';
-import type { InventoryItem, Revisions, Ticket, Workshop } from '@unto/contract';
-import type { FittedEquipment } from '@unto/domain';
-import type { Context } from '../db/context.js';
+import type { ContainerBody, InventoryItem, Revisions, Ticket, Workshop } from '@unto/contract';
+import { containerInHand, type FittedEquipment } from '@unto/domain';
+import { list, type Context } from '../db/context.js';
 import { listInventory, loadEquipment } from '../inventory/service.js';
-import { workshop } from '../workshop/service.js';
+import { leftInContainers } from '../inventory/use.js';
+import { shopDay, workshop } from '../workshop/service.js';
 import { substratesNear } from './evidence.js';
 
 /** The ticket's place on the bench, and what is near it. */
@@ -18,6 +20,8 @@ export interface Place {
   readonly otherHeads: readonly InventoryItem<'head'>[];
   readonly compounds: readonly InventoryItem<'compound'>[];
   readonly blank: InventoryItem<'blank'> | null;
+  /** The container of a compound that is taken next. */
+  readonly inHand: (compoundId: string) => ContainerBody | null;
 }
 
 export async function placeOf(context: Context, ticket: Ticket): Promise<Place> {
@@ -29,6 +33,9 @@ export async function placeOf(context: Context, ticket: Ticket): Promise<Place> 
   const substrates = (await listInventory(context, { kind: 'substrate', retired: 1 })) as InventoryItem<'substrate'>[];
   const substrate = substrates.find(({ id }) => id === ticket.substrateId)!;
   const blanks = ofKind('blank').filter(({ body }) => body.substrateId === ticket.substrateId);
+  const containers = ofKind('container');
+  const left = await leftInContainers(context, containers);
+  const today = await shopDay(context);
   return {
     ticket,
     equipment,
@@ -39,6 +46,28 @@ export async function placeOf(context: Context, ticket: Ticket): Promise<Place> 
     heads: heads.filter(({ body }) => body.wavelengthClass === equipment.head.wavelengthClass).map(({ id }) => id),
     otherHeads: heads.filter(({ id }) => id !== ticket.headId),
     compounds: ofKind('compound'),
-    blank: blanks.sort((a, b) => b.changedAt.localeCompare(a.changedAt))[0] ?? null,
+    blank: (await usedBlank(context, ticket.substrateId, blanks)) ?? null,
+    inHand: (compoundId) =>
+      containerInHand(
+        containers.filter(({ body }) => body.compoundId === compoundId),
+        (id) => left.get(id)?.grams.value,
+        today,
+      ),
   };
+}
+
+/** The blank that the newest run on a substrate was made of; where none was noted, the newest on the shelf. */
+async function usedBlank(
+  context: Context,
+  substrateId: string,
+  blanks: readonly InventoryItem<'blank'>[],
+): Promise<InventoryItem<'blank'> | undefined> {
+  const [run] = await list(context, 'runs', {
+    where: { [Op.and]: [{ substrateId }, literal(`bench -> 'blank' ->> 'id' IS NOT NULL`)] },
+    order: [['at', 'DESC']],
+    limit: 1,
+    attributes: ['bench'],
+  });
+  const newest = [...blanks].sort((a, b) => b.changedAt.localeCompare(a.changedAt))[0];
+  return blanks.find(({ id }) => id === run?.bench?.blank?.id) ?? newest;
 }

@@ -43,8 +43,7 @@ export async function createCouponPicture(
       throw fault('entries.level.fileHash', 'The straight picture is not kept here. Bring the picture again.');
     if (entries.cells.length !== coupon.cells || entries.cells.some(({ cell }, i) => cell !== i))
       throw fault('entries.cells', `${coupon.design.code} has ${coupon.cells} cells; the reading has others.`);
-    if (entries.code.includes('?') && !entries.codeConfirmed)
-      throw fault('entries.code', `Its code cannot be read: is this ${coupon.design.code}? Look at the coupon.`);
+    refuseOtherCode(coupon.design.code, entries);
     await refuseSamePicture(context, couponId, request);
     const { fileHash } = entries;
     await insert(context, 'couponPictures', {
@@ -58,6 +57,15 @@ export async function createCouponPicture(
     });
   });
   return getCoupon(context, couponId);
+}
+
+/** A code that is told whole is this coupon's; of one that is not, somebody has looked at the coupon. Empty where none was burnt. */
+function refuseOtherCode(own: string, { code, codeConfirmed }: CreateCouponPicture['entries']): void {
+  if (code.includes('?')) {
+    if (!codeConfirmed) throw fault('entries.code', `Its code cannot be read: is this ${own}? Look at the coupon.`);
+  } else if (code && code !== own) {
+    throw fault('entries.code', `This picture shows ${code}, not ${own}. Bring the picture of ${own}.`);
+  }
 }
 
 /** One picture cannot show a coupon before and after the scrub, nor two coupons. */

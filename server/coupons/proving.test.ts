@@ -223,7 +223,11 @@ async function pictured(
   contrasts: (number | null)[],
   fileHash?: string,
   change: (index: number) => object = () => ({}),
+  code: object = {},
 ) {
+  const [{ own }] = (await rig.sql<{ own: string }>(
+    `SELECT design ->> 'code' AS own FROM coupons WHERE id = '${couponId}'`,
+  )) as [{ own: string }];
   const picture = {
     id: randomUUID(),
     stage,
@@ -235,7 +239,7 @@ async function pictured(
         mmPerPx: 0.11,
         blurUm: 230,
       },
-      ...{ unevenness: 1.2, byHand: false, code: 'K-001', noise: 0.4, edgeFloorUm: 80 },
+      ...{ unevenness: 1.2, byHand: false, code: own, noise: 0.4, edgeFloorUm: 80, ...code },
       corners: [0, 1, 2, 3].map((i) => ({ x: 10 * i, y: 5 })),
       cells: contrasts.map((contrast, i) => cell(i, contrast, change(i))),
     },
@@ -309,6 +313,20 @@ describe('pictures of a coupon', () => {
     expect((await pictured(other.id, 'rinsed', FULL, 'a'.repeat(64))).body.faults[0].message).toMatch(/not kept here/);
     expect(await rig.sql(`SELECT id FROM coupon_pictures WHERE coupon_id = '${other.id}'`)).toEqual([]);
     await expect(rig.sql(`DELETE FROM coupon_pictures WHERE coupon_id = '${one.id}'`)).rejects.toThrow();
+  });
+
+  it('whose code cannot be read are kept once somebody looked at the coupon; of another code never', async () => {
+    const coupon = await burntCoupon();
+    const withCode = (code: object) => pictured(coupon.id, 'rinsed', FULL, undefined, undefined, code);
+    const [, digits] = coupon.design.code.split('-');
+    const asked = await withCode({ code: `?-${digits}` });
+    expect([asked.status, asked.body.faults[0]]).toEqual([
+      422,
+      { path: 'entries.code', message: expect.stringMatching(new RegExp(`is this ${coupon.design.code}\\?`)) },
+    ]);
+    const other = { code: `L-${digits}`, codeConfirmed: true };
+    expect((await withCode(other)).body.faults[0].message).toMatch(/shows L-\d+, not K-/);
+    expect((await withCode({ code: `?-${digits}`, codeConfirmed: true })).status).toBe(200);
   });
 
   it('are taken by the camera with the blank before it; a camera that goes away loses nothing', async () => {

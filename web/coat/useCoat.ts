@@ -10,7 +10,7 @@ import {
   type ShelfContainer,
 } from '@unto/core';
 import type { Timer, InventoryItem } from '@unto/contract';
-import { coatPlanFor, judgeCoat, learntTransfer, runningTimers } from '@unto/domain';
+import { coatPlanFor, containerInHand, judgeCoat, learntTransfer, runningTimers } from '@unto/domain';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { useNow } from '../stores/now';
@@ -44,12 +44,9 @@ export function useCoat() {
     shop.inUse('container').filter((container) => container.body.compoundId === compound.value.id),
   );
   /** The container that is taken first: its price is the one that is paid. */
-  const inHand = computed(() => {
-    const shelf = containers.value.map(shelfContainer);
-    const today = new Date(time.now).toISOString().slice(0, 10);
-    const first = containersToReady(1e-6, shelf, body.value.sizes, today).use[0];
-    return containers.value.find(({ id }) => id === first?.id)?.body ?? null;
-  });
+  const inHand = computed(() =>
+    containerInHand(containers.value, leftOf, new Date(time.now).toISOString().slice(0, 10)),
+  );
   const plan = computed(() =>
     coatPlanFor(
       compound.value,
@@ -88,9 +85,12 @@ export function useCoat() {
     return orFault(() => sparesFor({ ...page.yieldBefore, pieces: left.value, confidence: SURE })).result ?? 0;
   }
 
+  function leftOf(id: string): number | undefined {
+    return ticket.page?.containersLeft.find(({ containerId }) => containerId === id)?.leftG;
+  }
+
   function shelfContainer({ id, body: can }: InventoryItem<'container'>): ShelfContainer {
-    const known = ticket.page?.containersLeft.find(({ containerId }) => containerId === id);
-    return { id, name: can.name, leftG: known?.leftG ?? can.netG, openedOn: can.openedOn, expiresOn: can.expiresOn };
+    return { id, name: can.name, leftG: leftOf(id) ?? can.netG, openedOn: can.openedOn, expiresOn: can.expiresOn };
   }
 
   return {
