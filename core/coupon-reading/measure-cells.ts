@@ -2,11 +2,11 @@ import type { CouponCell, CouponLayout } from '../coupon/layout.js';
 import { textWidth } from '../coupon/label-strokes.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { ciede2000 } from '../imaging/ciede2000.js';
-import { linearToLab } from '../imaging/colour.js';
+import { lightness, linearToLab } from '../imaging/colour.js';
 import { edgeWidth } from '../imaging/edge-width.js';
 import { fitBareGround } from './bare-ground.js';
 import { channelIn, columnTexture, highPass, pixelsIn, type Box } from './boxes.js';
-import { median } from '../statistics/index.js';
+import { mean, median } from '../statistics/index.js';
 
 /** Why a cell of a picture is not read. */
 export const UNREADABLE = ['glare', 'blur', 'outside'] as const;
@@ -50,8 +50,11 @@ export interface CouponMeasures {
 
 /** Share of a cell's box, each way, that is read. */
 const INSIDE = 0.8;
-/** Ground this much brighter than the rest of it is glare, share of light. */
-const GLARE = 0.12;
+/**
+ * Light added to the ground beside a cell is glare where it would put the cell's own mark, which is mostly the darker, off by more than
+ * this, L*; and where it stands so many times above the ground's own spread.
+ */
+const GLARE = { off: 2.5, sure: 3.5 } as const;
 /** Texture of the ground about a cell (its square, the camera's noise taken off) below this share of the coupon's usual one is blur. */
 const BLURRED = 0.12;
 /** Texture that must stand out from the camera's noise before it can tell blur, as a multiple of that noise. */
@@ -152,7 +155,8 @@ function nothing(cell: number, why: Unreadable): CellMeasure {
   };
 }
 
-function unreadable({ picture, ground }: CellTask, pixels: Int32Array, sides: readonly Box[]): Unreadable | null {
+function unreadable(task: CellTask, pixels: Int32Array, sides: readonly Box[]): Unreadable | null {
+  const { picture } = task;
   if (pixels.length < 25) return 'outside';
   const burnt = (some: Int32Array) => {
     let count = 0;
@@ -160,15 +164,29 @@ function unreadable({ picture, ground }: CellTask, pixels: Int32Array, sides: re
     return count / (some.length || 1);
   };
   if (burnt(pixels) > BURNT_SHARE) return 'glare';
-  for (const side of sides) {
+  const about = sides.map((side) => pixelsIn(picture, side)).filter(({ length }) => length >= 6);
+  if (about.some((some) => burnt(some) > 4 * BURNT_SHARE)) return 'glare';
+  return isGlare(task, pixels, sides) ? 'glare' : null;
+}
+
+/** Whether stray light beside a cell, at one place, along one side or all about it, would put its mark off. */
+function isGlare({ picture, ground, cell }: CellTask, pixels: Int32Array, sides: readonly Box[]): boolean {
+  const mark = median(channelIn(picture, pixels, 1), 0);
+  const stray = sides.flatMap((side) => {
     const about = pixelsIn(picture, side);
-    if (about.length < 6) continue;
-    if (burnt(about) > 4 * BURNT_SHARE) return 'glare';
-    const y = median(channelIn(picture, about, 1), 0);
-    const usualY = ground.at((side.x0 + side.x1) / 2, (side.y0 + side.y1) / 2).y;
-    if (y > usualY * (1 + GLARE) + 0.01) return 'glare';
-  }
-  return null;
+    if (about.length < 6) return [];
+    const usual = ground.at((side.x0 + side.x1) / 2, (side.y0 + side.y1) / 2);
+    // dY = 3 Y dL / (L + 16), from L = 116 Y^(1/3) − 16.
+    const spread = (3 * usual.y * ground.spread) / (usual.l + 16);
+    return [{ left: side.x1 <= cell.xMm, extra: median(channelIn(picture, about, 1), 0) - usual.y, spread }];
+  });
+  const sidesApart = [stray.filter(({ left }) => left), stray.filter(({ left }) => !left)];
+  const groups = [...stray.map((one) => [one]), ...sidesApart, stray].filter((group) => group.length > 0);
+  return groups.some((group) => {
+    const extra = mean(group.map((one) => one.extra));
+    const spread = mean(group.map((one) => one.spread)) / Math.sqrt(group.length);
+    return extra > GLARE.sure * spread && lightness(mark) - lightness(Math.max(0, mark - extra)) > GLARE.off;
+  });
 }
 
 /** The part of a cell that is read, mm on the coupon. */

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { cardSvg, reflectanceOf, referenceCard, type CardSize } from '../target/index.js';
 import { couponSvg, layoutCoupon, PLAIN_DESIGN, type CouponDesign, type CouponLayout } from '../coupon/index.js';
-import { lightness } from '../imaging/index.js';
+import { lightness, linearToSrgb, srgbToLinear, type Pixels } from '../imaging/index.js';
 import { proposeOutcome, retention, usualRules, type CellMeasure } from './index.js';
 import { openCardPicture, readCoupon } from './read-coupon.js';
 
@@ -38,14 +38,15 @@ const greyOf = (index: number) => 20 + ((index * 67) % 120);
 type Paint = (index: number) => readonly [number, number, number];
 const GREYS: Paint = (index) => [greyOf(index), greyOf(index), greyOf(index)];
 
-function coloured(of: CouponLayout, paint: Paint): string {
+function coloured(of: CouponLayout, paint: Paint, ground: number): string {
   return couponSvg(of)
-    .replace('fill="none" stroke="#59636A" stroke-width="0.1"/>', `fill="rgb(${GROUND},${GROUND},${GROUND})"/>`)
+    .replace('fill="none" stroke="#59636A" stroke-width="0.1"/>', `fill="rgb(${ground},${ground},${ground})"/>`)
     .replace('<g id="cells" stroke="#1F262B" stroke-width="0.05">', '<g id="cells">')
     .replace(/<g id="cell-(\d+)"([^>]*)>(<title>.*?<\/title>)<rect/g, (_, n: string, rest: string, title: string) => {
       return `<g id="cell-${n}"${rest}>${title}<rect fill="rgb(${paint(Number(n) - 1).join()})"`;
     })
-    .replace('stroke-width="0.15"', 'stroke-width="0.22"');
+    .replace('stroke-width="0.15"', 'stroke-width="0.22"')
+    .replaceAll('#1F262B', ground < 100 ? '#DDDDDD' : '#1F262B');
 }
 
 async function photo(
@@ -53,6 +54,7 @@ async function photo(
   card: CardSize = 'A5',
   matrix: [number, number, number, number] = [1, 0.02, -0.03, 1],
   paint: Paint = GREYS,
+  ground = GROUND,
 ) {
   const { widthMm, heightMm } = referenceCard(card);
   const wide = 1700;
@@ -62,7 +64,7 @@ async function photo(
     .flatten({ background: '#fff' })
     .png()
     .toBuffer();
-  const coupon = await sharp(Buffer.from(coloured(layout, paint)), { density: 400 })
+  const coupon = await sharp(Buffer.from(coloured(layout, paint, ground)), { density: 400 })
     .resize(Math.round(60 * scale), Math.round(48 * scale), { fit: 'fill' })
     .rotate(2, { background: '#ffffff00' })
     .png()
@@ -111,6 +113,52 @@ describe('coupons in pictures made by other means', () => {
     );
     expect(misses.filter((miss) => miss < 2).length / misses.length).toBeGreaterThanOrEqual(0.95);
   }, 30_000);
+});
+
+/** A soft stripe of light over a picture, as a lamp throws it back: so much of the paper's own light, added. */
+function withStripe(pixels: Pixels, share: number, across: number): Pixels {
+  const { width, height } = pixels;
+  const data = Uint8ClampedArray.from(pixels.data);
+  const paper = srgbToLinear(0.88);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const away = (x + 0.35 * y - across * width) / (0.022 * width);
+      const light = share * paper * Math.exp(-(away ** 4));
+      if (light < 1e-4) continue;
+      const at = 4 * (y * width + x);
+      for (let k = 0; k < 3; k += 1) data[at + k] = 255 * linearToSrgb(srgbToLinear(data[at + k]! / 255) + light);
+    }
+  }
+  return { width, height, data };
+}
+
+describe('a stripe of glare far below burn-out', () => {
+  it.each([0.03, 0.05, 0.1])(
+    'of %d of the paper’s light is refused wherever it would put a mark off by more than 4 L*',
+    async (share) => {
+      const clean = await photo(0);
+      for (const across of [0.62, 0.75]) {
+        const { cells } = readCoupon(openCardPicture(withStripe(clean, share, across)), layout);
+        const off = cells.map(({ cell, lightness: read }) =>
+          read === null ? 0 : Math.abs(read - lightness(reflectanceOf(greyOf(cell)))),
+        );
+        expect(Math.max(...off), `off ${off.map((o) => o.toFixed(1)).join(' ')}`).toBeLessThan(4);
+        const read = cells.filter(({ unreadable }) => unreadable === null);
+        expect(read.length).toBeGreaterThanOrEqual(cells.length / 3);
+      }
+    },
+    60_000,
+  );
+
+  it('is not seen where there is none: light marks on dark ground, 0.18 mm a pixel', async () => {
+    const pale: Paint = (index) => (index % 3 ? [200 + index, 200 + index, 200 + index] : [75, 75, 75]);
+    for (const turn of [0, 90]) {
+      const far = await photo(turn, 'A5', [0.68, 0.01, -0.02, 0.68], pale, 70);
+      const { cells, mmPerPx } = readCoupon(openCardPicture(far), layout);
+      expect(mmPerPx).toBeGreaterThan(0.17);
+      expect(cells.map(({ unreadable }) => unreadable)).toEqual(layout.cells.map(() => null));
+    }
+  }, 60_000);
 });
 
 describe('the tint of a mark', () => {

@@ -5,7 +5,7 @@ import type { Pixels } from '../imaging/picture.js';
 import { evaluateCurve, monotoneCurve, type MonotoneCurve } from '../units/monotone-cubic.js';
 import { reflectanceOf, type CardBox } from './card.js';
 import { cardToPicture, type CardPose } from './find-card.js';
-import { median } from '../statistics/index.js';
+import { mean, median } from '../statistics/index.js';
 
 /** How light falls on the card, and what the camera makes of it. */
 export interface CardLight {
@@ -27,6 +27,11 @@ const LEAST_WHITES = 0.4;
 export const BURNT_OUT = 252;
 /** Grey steps of both rows that differ by more than this share are covered or glare. */
 const STEPS_AGREE = 0.25;
+/**
+ * Bare paper near a grey step that is brighter or darker than the light's fall-off by more than this share, and by so many times the
+ * paper's own spread, tells of glare or shadow over the step. A dark step is put off by far less light than the paper.
+ */
+const STRAY = { nearMm: 13, share: 0.012, sure: 3 } as const;
 
 /**
  * Light and tone from the card: fall-off by a quadratic through the bare paper (fields that stand out are left out), then each
@@ -49,7 +54,7 @@ export function readCardLight(pixels: Pixels, pose: CardPose): CardLight {
       'Too little of the white card can be seen to judge the light by: uncover it. The picture was kept.',
     );
   const paper = [0, 1, 2].map((k) => median(used.map(({ box, mean }) => mean[k]! / lightAt(fall, pose, middle(box)))));
-  const tone = toneCurves(pixels, pose, fall, paper);
+  const tone = toneCurves(pixels, pose, { fall, paper, whites: usable });
   return {
     fall,
     paper: paper as [number, number, number],
@@ -122,16 +127,20 @@ function fitFall(pose: CardPose, fields: readonly Field[]): { fall: number[]; us
   return { fall: [0, ...fall.slice(1)], used };
 }
 
-function toneCurves(
-  pixels: Pixels,
-  pose: CardPose,
-  fall: readonly number[],
-  paper: readonly number[],
-): CardLight['tone'] {
+/** Light as the bare paper tells it. */
+interface PaperLight {
+  readonly fall: readonly number[];
+  readonly paper: readonly number[];
+  readonly whites: readonly Field[];
+}
+
+function toneCurves(pixels: Pixels, pose: CardPose, about: PaperLight): CardLight['tone'] {
+  const { fall, paper } = about;
   const steps = new Map<number, (readonly number[])[]>();
+  const inStray = strayLight(pose, about);
   for (const grey of pose.card.greys) {
     const { mean, burnt, count } = readField(pixels, pose, grey);
-    if (count === 0 || burnt > 0.3) continue;
+    if (count === 0 || burnt > 0.3 || inStray(grey)) continue;
     const light = lightAt(fall, pose, middle(grey));
     steps.set(grey.srgb, [...(steps.get(grey.srgb) ?? []), mean.map((value, k) => value / light / paper[k]!)]);
   }
@@ -144,13 +153,30 @@ function toneCurves(
   taken.push({ reflectance: reflectanceOf(255), rgb: [1, 1, 1] });
   taken.sort((a, b) => a.reflectance - b.reflectance);
   const rising = taken.every(({ rgb }, i) => i === 0 || rgb.every((value, k) => value > taken[i - 1]!.rgb[k]! + 1e-4));
-  if (taken.length < 4 || !rising)
+  const darkest = Math.min(...pose.card.greys.map(({ reflectance }) => reflectance));
+  if (taken.length < 4 || !rising || taken[0]!.reflectance > darkest)
     throw new CoreError(
       'reading.no-light',
-      'The grey steps of the card are covered, in glare, or printed without contrast. The picture was kept.',
+      'The grey steps of the card are covered, in glare, in shadow, or printed without contrast. The picture was kept.',
     );
   const tone = [0, 1, 2].map((k) => table(taken.map(({ reflectance, rgb }) => ({ x: rgb[k]!, y: reflectance }))));
   return tone as [Float32Array, Float32Array, Float32Array];
+}
+
+/** Tells the fields of the card that lie in glare or in a shadow, by the bare paper near them. */
+function strayLight(pose: CardPose, { fall, paper, whites }: PaperLight): (box: CardBox) => boolean {
+  const places = whites.map(({ box, mean }) => {
+    const { x, y } = middle(box);
+    return { x, y, off: Math.log(mean[1] / (paper[1]! * lightAt(fall, pose, { x, y }))) };
+  });
+  const spread = 1.4826 * median(places.map(({ off }) => Math.abs(off)));
+  return (box) => {
+    const at = middle(box);
+    const near = places.filter(({ x, y }) => Math.hypot(x - at.x, y - at.y) < STRAY.nearMm);
+    if (!near.length) return false;
+    const limit = Math.max(STRAY.share, (STRAY.sure * spread) / Math.sqrt(near.length));
+    return Math.abs(mean(near.map(({ off }) => off))) > limit;
+  };
 }
 
 /** A curve through measured and known light in cube roots, where both are about evenly spaced; straight beyond its ends. */

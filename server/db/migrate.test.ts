@@ -156,6 +156,8 @@ const REWRITTEN: Record<string, (table: string, column: string, was: any) => unk
     if (table === 'creations' && column === 'resource' && was === 'clock') return 'timer';
     return was;
   },
+  '0010-setting': (table, column, was) =>
+    table === 'inventory_revisions' && column === 'body' && was.dryFilmMinUm ? { ...was, application: 'aerosol' } : was,
 };
 
 type Snapshot = Record<string, any[]>;
