@@ -1,5 +1,6 @@
 import type { CouponCell, CouponLayout } from '../coupon/layout.js';
 import { textWidth } from '../coupon/label-strokes.js';
+import type { Blur } from '../target/find-card.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { ciede2000 } from '../imaging/ciede2000.js';
 import { lightness, linearToLab } from '../imaging/colour.js';
@@ -65,15 +66,15 @@ const BURNT_SHARE = 0.02;
 
 /**
  * Measures every cell of a levelled coupon (mm = coupon mm).
- * @param camera 10–90 % width of a printed edge in the same picture, mm, and its spread from pixel to pixel on bare paper, L*
+ * @param camera 10–90 % width of a printed edge in the same picture along the coupon's axes, mm, and its spread from pixel to pixel on bare paper, L*
  */
 export function measureCells(
   picture: LevelPicture,
   layout: CouponLayout,
-  camera: { readonly blurMm: number | null; readonly noise: number },
+  camera: { readonly blurMm: Blur | null; readonly noise: number },
 ): CouponMeasures {
   const ground = fitBareGround(picture, groundBoxes(layout));
-  const blur = camera.blurMm ?? 2 * picture.pxMm;
+  const blur = camera.blurMm ?? { x: 2 * picture.pxMm, y: 2 * picture.pxMm };
   const texture = layout.cells.map((cell) => textureOf(picture, sideBoxes(layout, cell)));
   const own = (value: number) => value ** 2 - camera.noise ** 2;
   const usual = own(
@@ -88,7 +89,7 @@ export function measureCells(
     const smooth = telling && here !== null && own(here) < BLURRED * usual;
     return measureCell({ picture, layout, cell, ground, blur, smooth });
   });
-  return { cells: found, noise: ground.noise, edgeFloorUm: 1000 * blur * 0.35 };
+  return { cells: found, noise: ground.noise, edgeFloorUm: 1000 * Math.max(blur.x, blur.y) * 0.35 };
 }
 
 interface CellTask {
@@ -96,7 +97,7 @@ interface CellTask {
   readonly layout: CouponLayout;
   readonly cell: CouponCell;
   readonly ground: ReturnType<typeof fitBareGround>;
-  readonly blur: number;
+  readonly blur: Blur;
   /** The ground about it shows less texture than it has. */
   readonly smooth: boolean;
 }
@@ -321,13 +322,15 @@ function isSmeared({ picture, layout, cell }: CellTask, bare: number, middle: nu
 }
 
 const EDGE_LINES = 24;
+/** Where the camera blurs an edge over as much as is asked of a mark's, mm, what is left after taking it off tells the camera. */
+const EDGE_TELLS_MM = 0.35;
 
 /** 10–90 % width over three edges (a label may stand below the fourth), the camera’s blur taken off in quadrature, µm. */
 function cellEdge(
   picture: LevelPicture,
   { design }: CouponLayout,
   { xMm, yMm }: CouponCell,
-  blur: number,
+  blur: Blur,
 ): number | null {
   const { widthMm: w, heightMm: h } = design.cell;
   const reach = Math.min(0.45 * Math.max(design.gapMm, 0.5) + 0.2, 0.25 * Math.min(w, h), 0.9);
@@ -337,6 +340,8 @@ function cellEdge(
     { x: xMm, y: yMm + h, dx: w, dy: 0, nx: 0, ny: 1 },
   ];
   const widths = edges.map(({ x, y, dx, dy, nx, ny }) => {
+    const camera = nx ? blur.x : blur.y;
+    if (camera > EDGE_TELLS_MM) return null;
     const samples = Math.max(9, Math.round((2 * reach) / (picture.pxMm / 2)));
     const sum = new Float64Array(samples);
     for (let k = 0; k < EDGE_LINES; k += 1) {
@@ -347,11 +352,12 @@ function cellEdge(
       }
     }
     const width = edgeWidth([...sum]);
-    return width === null ? null : (width / (samples - 1)) * 2 * reach;
+    if (width === null) return null;
+    return Math.sqrt(Math.max(0, ((width / (samples - 1)) * 2 * reach) ** 2 - camera ** 2));
   });
   const known = widths.filter((width): width is number => width !== null);
   if (!known.length) return null;
-  return 1000 * Math.sqrt(Math.max(0, median(known, 0) ** 2 - blur ** 2));
+  return 1000 * median(known, 0);
 }
 
 /** Green light at a place, by bilinear interpolation; the edge of the picture goes on beyond it. */

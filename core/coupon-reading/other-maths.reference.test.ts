@@ -1,6 +1,7 @@
 import { converter } from 'culori';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import type { CoreError } from '../support/core-error.js';
 import { cardSvg, reflectanceOf, referenceCard, type CardSize } from '../target/index.js';
 import { couponSvg, layoutCoupon, PLAIN_DESIGN, type CouponDesign, type CouponLayout } from '../coupon/index.js';
 import { lightness, linearToSrgb, srgbToLinear, type Pixels } from '../imaging/index.js';
@@ -161,6 +162,49 @@ describe('a stripe of glare far below burn-out', () => {
   }, 60_000);
 });
 
+/** A picture whose camera moved by so many pixels along one direction, by libvips' convolution. */
+async function moved({ width, height, data }: Pixels, across: number, down: number): Promise<Pixels> {
+  const size = 2 * Math.ceil(Math.max(across, down) / 2) + 1;
+  const kernel = new Array<number>(size * size).fill(0);
+  for (let i = 0; i <= 60; i += 1) {
+    const at = (length: number) => Math.round((size - 1) / 2 + (i / 60 - 0.5) * (length - 1));
+    kernel[at(Math.max(1, down)) * size + at(Math.max(1, across))]! += 1;
+  }
+  const raw = sharp(Buffer.from(data.buffer, data.byteOffset, data.length), { raw: { width, height, channels: 4 } });
+  const file = await raw.removeAlpha().convolve({ width: size, height: size, kernel }).jpeg({ quality: 90 }).toBuffer();
+  return { width, height, data: new Uint8ClampedArray(await sharp(file).ensureAlpha().raw().toBuffer()) };
+}
+
+describe('a camera that moved', () => {
+  it.each([
+    ['across', 7, 0],
+    ['down', 0, 7],
+    ['slantwise', 6, 6],
+    ['far across', 10, 0],
+    ['far down', 0, 10],
+  ])(
+    '%s blames no mark for its edges, and puts none off',
+    async (_, across, down) => {
+      const picture = await moved(await photo(0), across, down);
+      const reading = (() => {
+        try {
+          return readCoupon(openCardPicture(picture), layout);
+        } catch (error) {
+          return error as CoreError;
+        }
+      })();
+      if (reading instanceof Error) return expect(reading).toMatchObject({ code: 'reading.blurred' });
+      for (const { cell, unreadable, lightness: read, edgeUm, halo } of reading.cells) {
+        if (unreadable) continue;
+        expect(edgeUm ?? 0, `edge of cell ${cell + 1}`).toBeLessThan(350);
+        expect(halo ?? 0, `halo of cell ${cell + 1}`).toBeLessThan(0.25);
+        expect(Math.abs(read! - lightness(reflectanceOf(greyOf(cell)))), `cell ${cell + 1}`).toBeLessThan(2.5);
+      }
+    },
+    30_000,
+  );
+});
+
 describe('the tint of a mark', () => {
   it('is the chroma that culori makes of the same colour, and none for greys', async () => {
     const browns: Paint = (index) => [40 + 3 * index, 30 + 2 * index, 22 + ((index * 7) % 12)];
@@ -212,6 +256,11 @@ describe('outcomes by the rules', () => {
     const yellowed = measure({ contrast: -15, chroma: 12 });
     expect(proposeOutcome(yellowed, null, light, 'light on dark')!.because).toBe('tinted, chroma 12, over 5');
     expect(proposeOutcome(yellowed, null, usualRules('light on dark', true), 'light on dark')!.outcome).toBe('holds');
+  });
+
+  it('say so where the camera blurs too much for the edges to be told', () => {
+    const told = proposeOutcome(measure({ edgeUm: null }), null, rules, 'dark on light')!;
+    expect([told.outcome, told.because]).toEqual(['holds', expect.stringMatching(/but its edges/)]);
   });
 
   it('leave retention undefined where there was nothing to lose', () => {

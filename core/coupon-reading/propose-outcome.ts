@@ -87,10 +87,9 @@ export function proposeOutcome(
     return { outcome: 'over', because: `evenness ${now.evenness.toFixed(2)}, under ${rules.evenness}` };
   if (now.chroma !== null && now.chroma > rules.chroma)
     return { outcome: 'over', because: `tinted, chroma ${now.chroma.toFixed(0)}, over ${rules.chroma}` };
-  return {
-    outcome: 'holds',
-    because: kept === null ? 'within all limits' : `${percent(kept)} kept, within all limits`,
-  };
+  const limits =
+    now.edgeUm === null ? 'within all limits but its edges, which this picture cannot tell' : 'within all limits';
+  return { outcome: 'holds', because: kept === null ? limits : `${percent(kept)} kept, ${limits}` };
 }
 
 function percent(share: number): string {

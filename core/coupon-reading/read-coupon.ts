@@ -1,8 +1,8 @@
 import { readCardLight } from '../target/card-light.js';
-import { cardToPicture, findCard, pictureToCard, type CardPose } from '../target/find-card.js';
+import { cardToPicture, findCard, pictureToCard, type Blur, type CardPose } from '../target/find-card.js';
 import { levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
 import type { CouponFrame, CouponLayout } from '../coupon/layout.js';
-import { requireConvex, type Point2 } from '../imaging/homography.js';
+import { project, requireConvex, type Homography, type Point2 } from '../imaging/homography.js';
 import { linearToSrgb } from '../imaging/colour.js';
 import type { Pixels } from '../imaging/picture.js';
 import { CoreError } from '../support/core-error.js';
@@ -18,7 +18,7 @@ export interface CouponPictureReading extends CouponMeasures {
   readonly missing: CardPose['missing'];
   readonly reprojectionErrorMm: number;
   readonly mmPerPx: number;
-  /** The camera's own blur, 10–90 %, µm; null where no printed edge could be measured. */
+  /** The camera's own blur, 10–90 %, in the direction where it is the worse, µm; null where no printed edge could be measured. */
   readonly blurUm: number | null;
   /** Brightest over darkest light in the window. */
   readonly unevenness: number;
@@ -33,6 +33,9 @@ export interface CouponPictureReading extends CouponMeasures {
 
 /** Finest pixel a coupon is straightened at, mm: finer than any spot that marks by a compound. */
 const FINEST_MM = 0.1;
+/** Share of the gap between cells that an edge may be blurred over, and the gap it is read as at least. */
+const MOST_BLUR = 0.75;
+const LEAST_GAP_MM = 0.6;
 /** So many fields of bare paper tell the camera's noise. */
 const NOISE_FIELDS = 16;
 
@@ -44,7 +47,7 @@ export function openCardPicture(pixels: Pixels): ReadablePicture {
 
 /**
  * Reads a coupon on the card: finds it by its corner marks (or by the corners given, px), checks its code, measures every cell.
- * @throws reading.no-coupon for a coupon designed without corner marks; reading.other-coupon when its code is another's; reading.points
+ * @throws reading.no-coupon for a coupon designed without corner marks; reading.blurred; reading.other-coupon when its code is another's; reading.points
  * for corners that cross
  */
 export function readCoupon(
@@ -62,6 +65,8 @@ export function readCoupon(
       )
     : findCoupon(picture, framed);
   const { blank } = layout.design;
+  const blur = pose.blurMm && blurOnCoupon(pose.blurMm, found.toCard);
+  if (found.sure && blur) refuseBlur(blur, layout);
   const pxMm = Math.max(FINEST_MM, pose.mmPerPx);
   const level = levelPicture(picture, found.toCard, { xMm: 0, yMm: 0, ...blank, pxMm });
   const code = readCode(level, layout);
@@ -75,16 +80,33 @@ export function readCoupon(
     missing: pose.missing,
     reprojectionErrorMm: pose.reprojectionErrorMm,
     mmPerPx: pose.mmPerPx,
-    blurUm: pose.blurMm === null ? null : 1000 * pose.blurMm,
+    blurUm: blur && 1000 * Math.max(blur.x, blur.y),
     unevenness: light.unevenness,
     corners: found.corners.map((corner) => cardToPicture(pose, corner)),
     sure: found.sure,
     code,
     picture: level,
     ...(found.sure
-      ? measureCells(level, layout, { blurMm: pose.blurMm, noise: paperNoise(picture, pxMm) })
+      ? measureCells(level, layout, { blurMm: blur, noise: paperNoise(picture, pxMm) })
       : { cells: [], noise: 0, edgeFloorUm: 0 }),
   };
+}
+
+/** Blur along the coupon's own axes, which may lie turned on the card. */
+function blurOnCoupon({ x, y }: Blur, toCard: Homography): Blur {
+  const [at, right] = [project(toCard, { x: 0, y: 0 }), project(toCard, { x: 1, y: 0 })];
+  const turn = Math.atan2(right.y - at.y, right.x - at.x);
+  const along = (angle: number) => Math.hypot(x * Math.cos(angle), y * Math.sin(angle));
+  return { x: along(turn), y: along(turn + Math.PI / 2) };
+}
+
+/** Blur that carries a mark into the middle of the gap beside it leaves no bare ground to measure against. */
+function refuseBlur(blur: Blur, { design }: CouponLayout): void {
+  if (blur.x <= MOST_BLUR * Math.max(design.gapMm, LEAST_GAP_MM)) return;
+  throw new CoreError(
+    'reading.blurred',
+    `The camera moved or is out of focus: edges are ${blur.x.toFixed(1)} mm wide, and the cells stand ${design.gapMm.toFixed(1)} mm apart. Take the picture again with the camera held still; this one was kept.`,
+  );
 }
 
 /** Spread from pixel to pixel on the card’s bare paper, which has no texture of its own: the camera’s noise at this size of pixel, L*. */

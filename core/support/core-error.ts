@@ -50,6 +50,7 @@ export type CoreErrorCode =
   | 'reading.two-cards'
   | 'reading.card-bent'
   | 'reading.too-coarse'
+  | 'reading.blurred'
   | 'reading.no-coupon'
   | 'reading.other-coupon'
   | 'reading.no-light';

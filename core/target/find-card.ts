@@ -5,6 +5,13 @@ import { cardOfMark, markCorners, type CardMark, type ReferenceCard } from './ca
 import { shrunk } from './shrink.js';
 import { findMarks, type FoundMark } from './marks.js';
 import { sharpenCorners } from './sharpen-corners.js';
+import { median } from '../statistics/index.js';
+
+/** 10–90 % width of printed edges, across and upwards, mm: a camera that moved blurs more along its way. */
+export interface Blur {
+  readonly x: number;
+  readonly y: number;
+}
 
 /** How a card lies in a picture: card mm → picture px, with one term of lens distortion about the picture's middle. */
 export interface CardPose {
@@ -21,8 +28,8 @@ export interface CardPose {
   readonly mmPerPx: number;
   /** Corners of the card that were not found; one may be missing. */
   readonly missing: readonly CardMark['corner'][];
-  /** 10–90 % width of the marks' printed edges: the camera's own blur, mm; null where no edge could be measured. */
-  readonly blurMm: number | null;
+  /** The camera's own blur; null where no edge could be measured. */
+  readonly blurMm: Blur | null;
 }
 
 /** Widths the picture is shrunk to for the search, px: the small one finds the marks of a card that fills the picture. */
@@ -57,8 +64,11 @@ export function findCard(pixels: Pixels): CardPose {
       'reading.too-coarse',
       `A pixel is ${mmPerPx.toFixed(2)} mm of the card: go nearer, or take a larger picture. The picture was kept.`,
     );
-  const widths = sharp.flatMap(({ edgePx }) => edgePx).sort((a, b) => a - b);
-  const blurMm = widths.length ? widths[widths.length >> 1]! * mmPerPx : null;
+  const [x, y] = (['x', 'y'] as const).map((way) => mmPerPx * median(sharp.flatMap(({ edgePx }) => edgePx[way]))) as [
+    number,
+    number,
+  ];
+  const blurMm = Number.isNaN(x) || Number.isNaN(y) ? null : { x, y };
   return { card, missing, mmPerPx, blurMm, ...pose };
 }
 

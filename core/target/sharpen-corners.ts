@@ -8,17 +8,21 @@ import { mean } from '../statistics/index.js';
 const PLACES = Array.from({ length: 13 }, (_, i) => 0.2 + (0.6 * i) / 12);
 const SAMPLES = 41;
 
-/** Corners of a dark square to a fraction of a pixel: its four edges are found where brightness is half way, and intersected. */
-export function sharpenCorners(
-  pixels: Pixels,
-  corners: readonly Point2[],
-): { readonly corners: readonly Point2[]; readonly edgePx: readonly number[] } {
+/** A square's corners, and the 10–90 % widths of its edges across (its sides) and upwards (its top and bottom), px. */
+export interface SharpSquare {
+  readonly corners: readonly Point2[];
+  readonly edgePx: { readonly x: readonly number[]; readonly y: readonly number[] };
+}
+
+/** Corners of a dark square to a fraction of a pixel: its four edges are found where brightness is half way, and intersected. Corners from the upper left, clockwise. */
+export function sharpenCorners(pixels: Pixels, corners: readonly Point2[]): SharpSquare {
   const edges = corners.map((corner, i) => sharpenEdge(pixels, corner, corners[(i + 1) % 4]!));
   const sharp = corners.map((corner, i) => {
     const [before, after] = [edges[(i + 3) % 4]!.line, edges[i]!.line];
     return before && after ? (crossing(before, after) ?? corner) : corner;
   });
-  return { corners: sharp, edgePx: edges.flatMap(({ widths }) => widths) };
+  const widths = (some: readonly number[]) => some.flatMap((i) => edges[i]!.widths);
+  return { corners: sharp, edgePx: { x: widths([1, 3]), y: widths([0, 2]) } };
 }
 
 /** A line by a point on it and its direction. */
