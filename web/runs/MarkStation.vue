@@ -45,6 +45,7 @@ const model = useSection('beam');
 const recipe = computed(() => ticket.page?.recipes[0] ?? null);
 const runs = computed(() => ticket.page?.runs ?? []);
 const marked = computed(() => ticket.page?.progress.markedPieces ?? 0);
+const rejected = computed(() => ticket.page?.progress.rejectedPieces ?? 0);
 const left = computed(() =>
   piecesLeft({ pieces: ticket.ticket!.pieces, ...(ticket.page?.progress ?? { markedPieces: 0, rejectedPieces: 0 }) }),
 );
@@ -152,7 +153,9 @@ async function keep(): Promise<void> {
       <SectionDrawing v-if="model" :model="model" title="Section under the beam" />
       <details v-if="runs.length" class="runs" open>
         <summary>
-          {{ marked }} pieces marked in {{ runs.length }} runs, {{ left }} of {{ ticket.ticket!.pieces }} to go
+          {{ marked }} marked in {{ runs.length === 1 ? 'one run' : `${runs.length} runs`
+          }}<template v-if="rejected">, {{ rejected }} of them to be done again</template>; {{ left }} of
+          {{ ticket.ticket!.pieces }} to go
         </summary>
         <table class="plain">
           <tbody>
