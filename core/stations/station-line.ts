@@ -99,7 +99,9 @@ function coatState(facts: TicketFacts): Omit<StationState, 'station'> {
     return { state: 'attention', word: `${facts.markedPieces - facts.coatedPieces} marked uncoated` };
   if (facts.unclockedPieces) return { state: 'attention', word: `${facts.unclockedPieces} not clocked` };
   if (facts.offBandPieces) return { state: 'attention', word: `${facts.offBandPieces} out of band` };
-  if (facts.coatedPieces - facts.rejectedPieces >= facts.pieces) return { state: 'done', word: 'dry' };
+  const again = facts.pieces + facts.rejectedPieces - facts.coatedPieces;
+  if (again <= 0) return { state: 'done', word: 'dry' };
+  if (again <= facts.rejectedPieces) return { state: 'open', word: `${again} to coat again` };
   return { state: 'open', word: facts.coatedPieces ? `${facts.coatedPieces} of ${facts.pieces}` : 'to coat' };
 }
 

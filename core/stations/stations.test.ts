@@ -54,6 +54,12 @@ describe('station line', () => {
     expect(stateOf({ ...done, dryingLeftS: 0 }, 'coat')).toMatchObject({ state: 'attention', word: 'look for gloss' });
     const four = { ...done, coatedPieces: 4, markedPieces: 4 };
     expect(stateOf(four, 'coat')).toMatchObject({ state: 'open', word: '4 of 10' });
+    const faulty = { ...done, rejectedPieces: 2 };
+    expect(stateOf(faulty, 'coat')).toMatchObject({ state: 'open', word: '2 to coat again' });
+    expect(stateOf({ ...faulty, coatedPieces: 9, markedPieces: 9 }, 'coat')).toMatchObject({
+      state: 'open',
+      word: '9 of 10',
+    });
     expect(stateOf({ ...done, compoundName: null }, 'coat')).toMatchObject({ state: 'done', word: 'none needed' });
   });
 
@@ -68,7 +74,7 @@ describe('station line', () => {
   it('counts pieces that came out not good as still to be made', () => {
     const facts = { ...done, rejectedPieces: 2 };
     expect(stateOf(facts, 'mark')).toMatchObject({ state: 'running', word: '8 of 10' });
-    expect(stateOf(facts, 'coat').word).toBe('10 of 10');
+    expect(stateOf(facts, 'coat').word).toBe('2 to coat again');
     expect(stateOf({ ...done, coatedPieces: 20, markedPieces: 13 }, 'mark').state).toBe('attention');
   });
 
