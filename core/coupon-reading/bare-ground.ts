@@ -2,7 +2,7 @@ import { Matrix, QrDecomposition, solve } from 'ml-matrix';
 import { linearToLab, type Lab } from '../imaging/colour.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { channelIn, highPass, pixelsIn, type Box } from './boxes.js';
-import { median } from '../statistics/index.js';
+import { median, robustSpread } from '../statistics/index.js';
 import { seededRandom } from '../support/random.js';
 
 /** Bare ground over a coupon: what the marks are compared with. */
@@ -44,11 +44,11 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
     return [{ box, x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2, rgb: [channel(0), channel(1), channel(2)] }];
   });
   const lightOf = (rgb: readonly number[]) => linearToLab(rgb[0]!, rgb[1]!, rgb[2]!);
-  const heads = cleanStart(
+  const clean = cleanStart(
     places.map(({ x, y }) => terms(x, y)),
     places.map(({ rgb }) => rgb[1]!),
   );
-  let used = places.length < MANY ? places : heads.map((i) => places[i]!);
+  let used = clean.map((i) => places[i]!);
   let fits: number[][] = [[0], [0], [0]];
   const at = (x: number, y: number) => {
     const own = terms(x, y);
@@ -59,6 +59,7 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
       ),
     );
   };
+  const offOf = ({ x, y, rgb }: (typeof places)[number]) => lightOf(rgb).l - lightOf(at(x, y)).l;
   let noise = LEAST_SPREAD;
   for (let round = 0; round < 5; round += 1) {
     // A quadratic needs places on all sides; few places get a level only.
@@ -67,8 +68,8 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
     fits = leastSquares(matrix, new Matrix(used.map(({ rgb }) => rgb)))
       .transpose()
       .to2DArray();
-    const off = places.map(({ x, y, rgb }) => lightOf(rgb).l - lightOf(at(x, y)).l);
-    noise = 1.4826 * median(off.map(Math.abs), 0);
+    const off = places.map(offOf);
+    noise = robustSpread(off);
     const limit = 2.8 * Math.max(noise, LEAST_SPREAD / 2);
     const next = places.filter((_, i) => Math.abs(off[i]!) <= limit);
     if (next.length < 4) break;
@@ -80,14 +81,7 @@ export function fitBareGround(picture: LevelPicture, boxes: readonly Box[]): Bar
       return { ...lightOf(rgb), y: rgb[1]! };
     },
     noise: Math.max(noise, 0.3),
-    spread: Math.max(
-      0.25,
-      1.4826 *
-        median(
-          used.map(({ x, y, rgb }) => Math.abs(lightOf(rgb).l - lightOf(at(x, y)).l)),
-          0,
-        ),
-    ),
+    spread: Math.max(0.25, robustSpread(used.map(offOf))),
     texture: median(
       used.map(({ box }) => highPass(picture, grown(box, pxMm))),
       0,
@@ -111,7 +105,8 @@ function cleanStart(terms: readonly (readonly number[])[], light: readonly numbe
     const middle = median(miss);
     if (middle < least) [best, least] = [miss, middle];
   }
-  return all.filter((i) => best[i]! <= 2.5 * 1.4826 * least);
+  const limit = 2.5 * robustSpread(best);
+  return all.filter((i) => best[i]! <= limit);
 }
 
 /** By QR, which is quick; by singular values where the places lie too much in a line for it. */

@@ -165,21 +165,23 @@ function unreadable(task: CellTask, pixels: Int32Array, sides: readonly Box[]): 
     return count / (some.length || 1);
   };
   if (burnt(pixels) > BURNT_SHARE) return 'glare';
-  const about = sides.map((side) => pixelsIn(picture, side)).filter(({ length }) => length >= 6);
-  if (about.some((some) => burnt(some) > 4 * BURNT_SHARE)) return 'glare';
-  return isGlare(task, pixels, sides) ? 'glare' : null;
+  const about = sides.map((side) => ({ side, own: pixelsIn(picture, side) })).filter(({ own }) => own.length >= 6);
+  if (about.some(({ own }) => burnt(own) > 4 * BURNT_SHARE)) return 'glare';
+  return isGlare(task, pixels, about) ? 'glare' : null;
 }
 
 /** Whether stray light beside a cell, at one place, along one side or all about it, would put its mark off. */
-function isGlare({ picture, ground, cell }: CellTask, pixels: Int32Array, sides: readonly Box[]): boolean {
+function isGlare(
+  { picture, ground, cell }: CellTask,
+  pixels: Int32Array,
+  about: readonly { side: Box; own: Int32Array }[],
+): boolean {
   const mark = median(channelIn(picture, pixels, 1), 0);
-  const stray = sides.flatMap((side) => {
-    const about = pixelsIn(picture, side);
-    if (about.length < 6) return [];
+  const stray = about.map(({ side, own }) => {
     const usual = ground.at((side.x0 + side.x1) / 2, (side.y0 + side.y1) / 2);
     // dY = 3 Y dL / (L + 16), from L = 116 Y^(1/3) − 16.
     const spread = (3 * usual.y * ground.spread) / (usual.l + 16);
-    return [{ left: side.x1 <= cell.xMm, extra: median(channelIn(picture, about, 1), 0) - usual.y, spread }];
+    return { left: side.x1 <= cell.xMm, extra: median(channelIn(picture, own, 1), 0) - usual.y, spread };
   });
   const sidesApart = [stray.filter(({ left }) => left), stray.filter(({ left }) => !left)];
   const groups = [...stray.map((one) => [one]), ...sidesApart, stray].filter((group) => group.length > 0);

@@ -47,8 +47,8 @@ export function openCardPicture(pixels: Pixels): ReadablePicture {
 
 /**
  * Reads a coupon on the card: finds it by its corner marks (or by the corners given, px), checks its code, measures every cell.
- * @throws reading.no-coupon for a coupon designed without corner marks; reading.blurred; reading.other-coupon when its code is another's; reading.points
- * for corners that cross
+ * @throws reading.no-coupon for a coupon designed without corner marks; reading.blurred; reading.other-coupon when its code is
+ * another's; reading.points for corners that cross
  */
 export function readCoupon(
   picture: ReadablePicture,

@@ -1,7 +1,7 @@
 import { CoreError } from '../support/core-error.js';
 import { flattenLight, type Flattened } from './flatten.js';
 import type { Straightened } from './picture.js';
-import { median } from '../statistics/index.js';
+import { median, robustSpread } from '../statistics/index.js';
 
 /** What a coat is read against. Luminances are linear, 0 to 1. */
 export interface CoatReference {
@@ -76,6 +76,6 @@ function filmOf(hidden: number): number {
 
 /** Spread between neighbours in a row, by their median difference: slow changes and the few faults do not count. */
 function noiseOf(film: readonly number[], columns: number): number {
-  const steps = film.flatMap((value, i) => ((i + 1) % columns === 0 ? [] : [Math.abs(film[i + 1]! - value)]));
-  return steps.length ? (1.4826 * median(steps)) / Math.SQRT2 : 0;
+  const steps = film.flatMap((value, i) => ((i + 1) % columns === 0 ? [] : [film[i + 1]! - value]));
+  return robustSpread(steps) / Math.SQRT2;
 }

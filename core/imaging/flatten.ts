@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
 import type { Point2 } from './homography.js';
 import type { Straightened } from './picture.js';
-import { median } from '../statistics/index.js';
+import { median, robustSpread } from '../statistics/index.js';
 
 /** Uneven light over a part: how bright it is at a place (shares of width and height), 1 in its middle. */
 export interface LightSurface {
@@ -52,7 +52,7 @@ export function lightSurface(places: readonly Point2[], luminance: Float64Array)
   let [spread, kept] = [0, 0];
   for (let round = 0; round < 10; round += 1) {
     const residuals = logs.map((value, i) => value - over(rows[i]!));
-    spread = Math.max(1.4826 * median(residuals.map(Math.abs)), LEAST_SPREAD);
+    spread = Math.max(robustSpread(residuals), LEAST_SPREAD);
     const weights = residuals.map((value) => {
       const t = value / (4.685 * spread);
       return Math.abs(t) < 1 ? (1 - t * t) ** 2 : 0;

@@ -5,7 +5,7 @@ import type { Pixels } from '../imaging/picture.js';
 import { evaluateCurve, monotoneCurve, type MonotoneCurve } from '../units/monotone-cubic.js';
 import { reflectanceOf, type CardBox } from './card.js';
 import { cardToPicture, type CardPose } from './find-card.js';
-import { mean, median } from '../statistics/index.js';
+import { mean, median, robustSpread } from '../statistics/index.js';
 
 /** How light falls on the card, and what the camera makes of it. */
 export interface CardLight {
@@ -120,7 +120,7 @@ function fitFall(pose: CardPose, fields: readonly Field[]): { fall: number[]; us
     const logs = Matrix.columnVector(used.map(({ mean }) => Math.log(mean[1])));
     fall = solve(terms, logs, true).to1DArray();
     const off = fields.map(({ box, mean }) => Math.log(mean[1] / lightAt(fall, pose, middle(box))));
-    const limit = Math.max(0.02, 3 * 1.4826 * median(off.map(Math.abs)));
+    const limit = Math.max(0.02, 3 * robustSpread(off));
     used = fields.filter((_, i) => Math.abs(off[i]!) <= limit);
   }
   // The level goes into the tone curves: light is a multiple of that in the middle.
@@ -169,7 +169,7 @@ function strayLight(pose: CardPose, { fall, paper, whites }: PaperLight): (box: 
     const { x, y } = middle(box);
     return { x, y, off: Math.log(mean[1] / (paper[1]! * lightAt(fall, pose, { x, y }))) };
   });
-  const spread = 1.4826 * median(places.map(({ off }) => Math.abs(off)));
+  const spread = robustSpread(places.map(({ off }) => off));
   return (box) => {
     const at = middle(box);
     const near = places.filter(({ x, y }) => Math.hypot(x - at.x, y - at.y) < STRAY.nearMm);
