@@ -9,8 +9,9 @@ import {
   type Figure,
   type Grade,
   type MarkSetting,
+  type SettingJob,
 } from '@unto/core';
-import type { CreateRecipe, FrozenFit, Revisions, Recipe } from '@unto/contract';
+import type { CreateRecipe, FrozenFit, Revisions, Recipe, Workshop } from '@unto/contract';
 import {
   checkPulsed,
   familyFor,
@@ -40,22 +41,21 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
     const { equipment, revisions } = await loadEquipment(context, ticket);
     checkReach(request, equipment);
     const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+    const shop = await workshop(context);
+    const job = settingJob(equipment, mark, shop, request.speedMmPerS);
     const setting = { ...request, powerW: deliveredPower(request.powerPercent, powerSource(equipment)) };
     const promise =
       request.kind === 'step test'
         ? await provedByStepTest(context, setting, ticket, revisions)
-        : await promised(context, setting, ticket, equipment, revisions);
+        : await promised(context, setting, ticket, { equipment, revisions, shop, job });
     const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
     const { directions, passes, hatches } = request;
-    const job = { ...mark, ...request, passes: passes * hatches, directions: directions ?? ('two-way' as const) };
+    const raster = { ...mark, ...request, passes: passes * hatches, directions: directions ?? ('two-way' as const) };
     await insert(context, 'recipes', {
       ...setting,
       ...promise,
       number: earlier.length + 1,
-      secondsPerPiece: rasterTime(
-        job,
-        settingJob(equipment, mark, await workshop(context), request.speedMmPerS).motion,
-      ),
+      secondsPerPiece: rasterTime(raster, job.motion),
       revisions,
       at: context.now,
       byId: context.actor,
@@ -78,6 +78,14 @@ export async function recipesOf(context: Context, ticketIds: readonly string[]):
   return rows.filter(({ ticketId, at }) => !(since.get(ticketId)! >= at)).map(recipeView);
 }
 
+/** What a recipe is judged on: what stands on the bench, the shop's rules, the ticket's mark on that machine. */
+interface Bench {
+  readonly equipment: FittedEquipment;
+  readonly revisions: Revisions;
+  readonly shop: Workshop;
+  readonly job: SettingJob;
+}
+
 interface Promised {
   readonly fit: FrozenFit | null;
   readonly worst: Figure | null;
@@ -88,9 +96,8 @@ interface Promised {
 async function promised(
   context: Context,
   request: CreateRecipe & MarkSetting,
-  { compoundId, markWidthMm, markHeightMm }: Rows['tickets'],
-  equipment: FittedEquipment,
-  revisions: Revisions,
+  { compoundId }: Rows['tickets'],
+  { equipment, revisions, shop, job }: Bench,
 ): Promise<Promised> {
   if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated', because: [] };
   const rows = await list(context, 'coupons', { where: { id: { [Op.in]: [...request.couponIds] } } });
@@ -98,10 +105,8 @@ async function promised(
   const family = familyFor(families, request);
   if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
   const coupons = rows.filter(({ id }) => family.couponIds.includes(id));
-  const shop = await workshop(context);
   const own = windowEquipment(equipment);
   const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed });
-  const job = settingJob(equipment, { widthMm: markWidthMm, heightMm: markHeightMm }, shop, request.speedMmPerS);
   const point = { ...request, powerW: request.powerW! };
   const others = onOtherRevisions(coupons, compoundId, revisions).map(({ design }) => design.code);
   const terms = {
