@@ -1,4 +1,4 @@
-import { Op } from 'sequelize';
+import { literal, Op } from 'sequelize';
 import {
   deliveredPower,
   fitWindow,
@@ -64,18 +64,17 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
   return recipeView(await find(context, 'recipes', request.id));
 }
 
+const SINCE_RESTART = literal(
+  `at > COALESCE((SELECT restarted_at FROM tickets t WHERE t.id = ticket_id), '-infinity')`,
+);
+
 /** Recipes of some tickets, newest first; those of before a ticket began anew with another part or head are not among them. */
 export async function recipesOf(context: Context, ticketIds: readonly string[]): Promise<Recipe[]> {
   const rows = await list(context, 'recipes', {
-    where: { ticketId: { [Op.in]: [...ticketIds] } },
+    where: { [Op.and]: [{ ticketId: { [Op.in]: [...ticketIds] } }, SINCE_RESTART] },
     order: [['number', 'DESC']],
   });
-  const tickets = await list(context, 'tickets', {
-    where: { id: { [Op.in]: [...ticketIds] } },
-    attributes: ['id', 'restartedAt'],
-  });
-  const since = new Map(tickets.map(({ id, restartedAt }) => [id, restartedAt]));
-  return rows.filter(({ ticketId, at }) => !(since.get(ticketId)! >= at)).map(recipeView);
+  return rows.map(recipeView);
 }
 
 /** What a recipe is judged on: what stands on the bench, the shop's rules, the ticket's mark on that machine. */
