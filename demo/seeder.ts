@@ -3,7 +3,7 @@ import { seededRandom, type Random } from '@unto/core';
 import type { AnswerOf, KeptFile, RouteName, Routes } from '@unto/contract';
 import { CouponPictures } from './coupon-pictures.js';
 import type { DemoJob } from './job.js';
-import { NO_DEVICES, ROUTERS, type FileStore, type Models } from '@unto/server';
+import { NO_DEVICES, ROUTERS, tiedDevices, type FileStore, type Models } from '@unto/server';
 
 /** Writes the demo through the services, as if operators had entered it at past moments. */
 export class Seeder {
@@ -57,7 +57,7 @@ export class Seeder {
   }
 
   private context(at: { daysAgo: number; by: string }) {
-    return { ...this.database, devices: NO_DEVICES, now: this.ago(at.daysAgo), actor: this.id(at.by) };
+    return { ...this.database, tied: tiedDevices(NO_DEVICES), jobs: null, now: this.ago(at.daysAgo), actor: this.id(at.by) };
   }
 
   /** Keeps a file as whoever was at the bench. */

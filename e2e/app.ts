@@ -58,7 +58,7 @@ async function openApp(): Promise<App> {
   cpSync(templateFiles(), files, { recursive: true });
   const simulators = launchSimulators();
   const devices = await simulators.address;
-  let server = launchServer({ url, port: 0, files, devices });
+  let server = launchServer({ url, port: 0, files, simulator: devices });
   const base = await server.address;
   const browser = await openBrowser();
   const pool = new pg.Pool({ connectionString: url });
@@ -72,7 +72,7 @@ async function openApp(): Promise<App> {
     devices,
     startServer: async (aheadS = 0) => {
       const env = { UNTO_CLOCK_AHEAD_S: String(aheadS) };
-      server = launchServer({ url, port: Number(new URL(base).port), files, devices, env });
+      server = launchServer({ url, port: Number(new URL(base).port), files, simulator: devices, env });
       await server.address;
     },
     close: async () => {

@@ -15,8 +15,8 @@ const folder = stateFolder();
 const lock = takeLock(folder);
 const cluster = await startCluster({ folder, durable: true });
 const simulators = launchSimulators();
-const devices = await simulators.address;
-const server = launchServer({ url: cluster.url, port: 4780, devices, files: filesFolder(folder) });
+const simulator = await simulators.address;
+const server = launchServer({ url: cluster.url, port: 4780, simulator, files: filesFolder(folder) });
 await server.address;
 const vite = spawn(join(ROOT, 'node_modules/.bin/vite'), ['web'], { cwd: ROOT, stdio: 'inherit' });
 const stop = async () => {

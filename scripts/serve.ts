@@ -11,11 +11,14 @@ import {
   folderStore,
   migrate,
   NewerSchemaError,
+  openJobQueue,
+  sceneTellerAt,
+  startWork,
   sweepFiles,
 } from '@unto/server';
 
 /** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO, UNTO_DEVICES
- * (address of scale and the like; none without), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's). */
+ * (address of scale and the like; none without) or UNTO_SIMULATOR (the same, simulated: it is told what lies there), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's). */
 async function launch(): Promise<void> {
   const log = pino({ level: process.env['UNTO_LOG'] ?? 'warn' });
   const url = process.env['DATABASE_URL'];
@@ -30,13 +33,15 @@ async function launch(): Promise<void> {
   const aheadMs = 1000 * Number(process.env['UNTO_CLOCK_AHEAD_S'] ?? 0);
   const clock = () => new Date(Date.now() + aheadMs);
   const hosts = ['127.0.0.1', 'localhost', '[::1]', host];
-  const server = createServer(
-    createApp({
-      ...{ sequelize, models, files, clock, log, hosts },
-      devices: devicesAt(process.env['UNTO_DEVICES']),
-      clientFolder: process.env['UNTO_CLIENT'],
-    }),
-  );
+  const simulator = process.env['UNTO_SIMULATOR'];
+  const jobs = await openJobQueue(sequelize, (error) => log.warn({ err: error }, 'job queue'));
+  const deps = {
+    ...{ sequelize, models, files, clock, log, hosts, jobs },
+    devices: devicesAt(simulator ?? process.env['UNTO_DEVICES']),
+    clientFolder: process.env['UNTO_CLIENT'],
+  };
+  const stopWork = await startWork(deps, { tell: simulator ? sceneTellerAt(simulator) : null });
+  const server = createServer(createApp(deps));
   server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
   await once(server, 'listening');
   const { port } = server.address() as AddressInfo;
@@ -44,6 +49,7 @@ async function launch(): Promise<void> {
   const stop = async () => {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
+    await stopWork();
     await sequelize.close();
     process.exit(0);
   };

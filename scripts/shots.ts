@@ -111,7 +111,7 @@ async function main(): Promise<void> {
   const simulators = launchSimulators();
   const devices = await simulators.address;
   await fetch(`${devices}/camera/scene`, { method: 'POST', body: new URLSearchParams({ choice: 'touched' }) });
-  const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files'), devices });
+  const server = launchServer({ url: cluster.url, port: 0, files: join(folder, 'files'), simulator: devices });
   const browser = await openBrowser();
   try {
     const base = await server.address;

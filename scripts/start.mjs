@@ -42,14 +42,14 @@ async function start() {
     cluster = outside ? undefined : await startCluster({ folder, durable: true });
     const port = await freePort(WANTED_PORT);
     if (port !== WANTED_PORT) console.log(`Port ${WANTED_PORT} is taken; using ${port} instead.`);
-    const devices = own ?? (await simulators?.address);
-    server = launchServer({ url: outside ?? cluster?.url ?? '', port, host, devices, files: filesFolder(folder) });
+    const simulator = await simulators?.address;
+    server = launchServer({ url: outside ?? cluster?.url ?? '', port, host, simulator, files: filesFolder(folder) });
     process.on('SIGINT', () => void stop());
     process.on('SIGTERM', () => void stop());
     const address = await server.address;
     lock.setAddress(address, cluster?.port);
     console.log(
-      `\nUnto is at ${address}\nState folder: ${folder}\n${own ? 'Devices' : 'Simulated scale'}: ${devices}\nCtrl-C stops it.`,
+      `\nUnto is at ${address}\nState folder: ${folder}\n${own ? 'Devices' : 'Simulated devices'}: ${own ?? simulator}\nCtrl-C stops it.`,
     );
     const code = await server.ended;
     const asked = stopping !== undefined;

@@ -1,5 +1,8 @@
 export { createApp } from './app.js';
-export { devicesAt, NO_DEVICES, type Devices } from './devices/devices.js';
+export { devicesAt, NO_DEVICES, tiedDevices, type Devices } from './devices/devices.js';
+export { sceneTellerAt, type SceneTeller } from './devices/simulated.js';
+export { openJobQueue, type JobQueue } from './jobs/queue.js';
+export { startWork } from './work.js';
 export type { AppDeps } from './http/deps.js';
 export { connect } from './db/connect.js';
 export { migrate, NewerSchemaError } from './db/migrate.js';

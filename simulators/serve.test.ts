@@ -2,7 +2,7 @@ import type { AddressInfo } from 'node:net';
 import { once } from 'node:events';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { couponGcode, GRAMS_PER_OUNCE, lightness, luminance } from '@unto/core';
-import type { ControllerReport, ScaleReading } from '@unto/contract';
+import type { ControllerState, ScaleReading } from '@unto/contract';
 import { decoded } from './camera/index.js';
 import { simulatorServer } from './serve.js';
 import { STUDY_DESIGN, STUDY_MOTION, studyMoves, studyReading, studySetup } from './testing/coupon-study.js';
@@ -20,8 +20,10 @@ const post = (path: string, body: unknown) => fetch(base + path, { method: 'POST
 const choose = (path: string, choice: string) =>
   fetch(base + path, { method: 'POST', body: new URLSearchParams({ choice }), redirect: 'manual' });
 const SCENE = { key: 'can', moment: 'before', batch: 't', lastKnownG: 310.4, massToApplyG: 12, massSolids: 0.2 };
-const look = async (change: object = {}): Promise<ScaleReading> =>
-  (await (await post('/scale/reading', { ...SCENE, ...change })).json()) as ScaleReading;
+const look = async (change: object = {}): Promise<ScaleReading> => {
+  await post('/scene/scale', { at: 'scale', ...SCENE, ...change });
+  return (await (await post('/scale/weigh', {})).json()) as ScaleReading;
+};
 
 describe('the page of the simulated devices', () => {
   it('offers what can be wrong with each, marks what is so, and takes another', async () => {
@@ -43,7 +45,7 @@ describe('the page of the simulated devices', () => {
   it('says no in order where nothing is, and to what is no JSON', async () => {
     expect((await fetch(`${base}/kettle`)).status).toBe(404);
     expect((await post('/kettle', {})).status).toBe(404);
-    expect((await fetch(`${base}/scale/reading`, { method: 'POST', body: '{' })).status).toBe(400);
+    expect((await fetch(`${base}/scene/scale`, { method: 'POST', body: '{' })).status).toBe(409);
   });
 });
 
@@ -80,22 +82,20 @@ describe('one truth behind all devices', () => {
   const { layout } = studyMoves(STUDY_DESIGN);
   const program = couponGcode(layout, { motion: STUDY_MOTION, fullScaleS: 1000, laserOn: 'M3' });
 
-  async function burnt(key: string): Promise<ControllerReport> {
+  const lie = (setup: object) => post('/scene/head', { at: 'head', setup, air: false, extraction: true });
+  async function burnt(key: string): Promise<ControllerState> {
     await choose('/controller/pace', '20000');
-    await post('/controller/program', { id: key, program, setup: studySetup(key) });
+    await lie(studySetup(key));
+    await post('/controller/program', { name: key, gcode: program });
     for (;;) {
-      const report = (await (await post('/controller/report', {})).json()) as ControllerReport;
+      const report = (await (await post('/controller/state', {})).json()) as ControllerState;
       if (report.state !== 'running') return report;
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
   }
   async function read(key: string) {
-    const answer = await post('/camera/picture', {
-      kind: 'coupon',
-      stage: 'scrubbed',
-      setup: studySetup(key),
-      program,
-    });
+    await post('/scene/camera', { at: 'camera', kind: 'coupon', stage: 'scrubbed', setup: studySetup(key), program });
+    const answer = await post('/camera/picture', {});
     return studyReading(Buffer.from(await answer.arrayBuffer()), layout);
   }
 
@@ -112,20 +112,35 @@ describe('one truth behind all devices', () => {
     expect(held.length).toBeGreaterThan(lost.length);
   }, 60_000);
 
+  it('a busy head refuses another program, one switched off and on knows of none, and a lost answer has begun', async () => {
+    const state = async () => (await (await post('/controller/state', {})).json()) as ControllerState;
+    await choose('/controller/pace', '1');
+    await lie(studySetup('busy'));
+    await post('/controller/program', { name: 'one', gcode: program });
+    const other = await post('/controller/program', { name: 'two', gcode: program });
+    expect([other.status, await other.json()]).toEqual([409, { detail: 'It runs a program.' }]);
+    expect(await state()).toMatchObject({ program: 'one', state: 'running', air: false, extraction: true });
+    await choose('/controller/power', 'off and on again');
+    expect(await state()).toMatchObject({ program: '', state: 'idle' });
+    await choose('/controller/fault', 'answer lost');
+    await expect(post('/controller/program', { name: 'three', gcode: program })).rejects.toThrow();
+    expect(await state()).toMatchObject({ program: 'three', state: 'running' });
+    await post('/controller/stop', {});
+    await choose('/controller/fault', 'none');
+    const garbled = await post('/controller/program', { name: 'four', gcode: 'G2 X1' });
+    expect([garbled.status, (await state()).program]).toEqual([409, 'three']);
+  });
+
   it('a head that was left without its plug keeps silent, and its camera still looks at what lies there', async () => {
     await choose('/controller/fault', 'unplugged');
-    await expect(post('/controller/report', {})).rejects.toThrow();
-    await expect(post('/controller/act', { action: 'stop' })).rejects.toThrow();
+    await expect(post('/controller/state', {})).rejects.toThrow();
+    await expect(post('/controller/stop', {})).rejects.toThrow();
     await choose('/controller/fault', 'air assist on');
-    expect((await post('/controller/report', {})).status).toBe(200);
+    expect((await post('/controller/state', {})).status).toBe(200);
     await choose('/controller/fault', 'none');
-    const answer = await post('/camera/picture', {
-      kind: 'coat',
-      batch: 't',
-      widthMm: 40,
-      heightMm: 30,
-      ground: 'light',
-    });
+    const part = { at: 'camera', kind: 'coat', batch: 't', widthMm: 40, heightMm: 30, ground: 'light' };
+    await post('/scene/camera', part);
+    const answer = await post('/camera/picture', {});
     const { width, data } = await decoded(Buffer.from(await answer.arrayBuffer()));
     expect(width).toBe(1600);
     const bench = [0, 1, 2].map((k) => (data[4 * 40 + k]! / 255) ** 2.2) as [number, number, number];

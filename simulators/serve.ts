@@ -1,17 +1,18 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { seededRandom } from '@unto/core';
-import type { CameraScene, ControllerAction, ControllerJob, ScaleScene } from '@unto/contract';
+import type { ControllerAction, ControllerState, Program, Scene } from '@unto/contract';
 import { SimulatedCamera } from './camera/camera.js';
 import { COUPON_FAULTS, type CouponFault } from './camera/coupon-photo.js';
 import {
   CONTROLLER_FAULTS,
   PACES,
+  Refused,
   SimulatedController,
   type ControllerFault,
   type Pace,
 } from './controller/controller.js';
 import { SCALE_FAULTS, SimulatedScale, type ScaleFault } from './scale/scale.js';
-import { COAT_FAULTS, coatSpoilt, type CoatFault, type FilmTruth } from './ground-truth/coat-film.js';
+import { COAT_FAULTS, coatSpoilt, type CoatFault } from './ground-truth/coat-film.js';
 
 /** The simulated devices of a bench. */
 interface Devices {
@@ -28,7 +29,10 @@ export function simulatorServer(seed: number): Server {
     controller: new SimulatedController(() => performance.now() / 1000),
   };
   return createServer((request, response) => {
-    answer(devices, request, response).catch((error: unknown) => send(response, 400, { detail: String(error) }));
+    answer(devices, request, response).catch((error: unknown) => {
+      const says = error instanceof Refused || error instanceof SyntaxError;
+      send(response, says ? 409 : 500, { detail: says ? error.message : String(error) });
+    });
   });
 }
 
@@ -41,41 +45,45 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
   const body = await bodyOf(request);
   const chosen = CHOICES.find((one) => one.path === path);
   if (chosen) return choose(response, body, chosen, devices);
+  if (path.startsWith('/scene/')) return send(response, 200, lay(JSON.parse(body) as Scene, devices));
   const { scale, camera, controller } = devices;
   // An unplugged device says nothing at all.
   const silent = () => void request.socket.destroy();
-  switch (path) {
-    case '/scale/reading': {
-      const reading = scale.read(JSON.parse(body) as ScaleScene);
-      return reading ? send(response, 200, reading) : silent();
-    }
-    case '/camera/picture': {
-      if (camera.coupon === 'unplugged') return silent();
-      const picture = await camera.take(JSON.parse(body) as CameraScene, {
-        blankOf: (scene) => controller.look(scene),
-        filmOf: (batch) => scale.filmOf(batch),
-      });
-      response.writeHead(200, { 'content-type': 'image/jpeg' }).end(picture);
-      return;
-    }
-    case '/controller/program':
-      if (controller.fault === 'unplugged') return silent();
-      return send(response, 200, controller.send(...coated(JSON.parse(body) as ControllerJob, devices)));
-    case '/controller/report':
-      return controller.answers ? send(response, 200, controller.report()) : silent();
-    case '/controller/act':
-      if (!controller.answers) return silent();
-      return send(response, 200, controller.act((JSON.parse(body) as { action: ControllerAction }).action));
-    default:
-      send(response, 404, { detail: 'Nothing here.' });
+  if (path === '/scale/weigh') {
+    const reading = scale.weigh();
+    return reading ? send(response, 200, reading) : silent();
   }
+  if (path === '/camera/picture') {
+    if (camera.coupon === 'unplugged') return silent();
+    const picture = await camera.take({
+      blankOf: (scene) => controller.look(scene),
+      filmOf: (batch) => scale.filmOf(batch),
+    });
+    response.writeHead(200, { 'content-type': 'image/jpeg' }).end(picture);
+    return;
+  }
+  const asked = /^\/controller\/(program|state|pause|resume|stop)$/.exec(path)?.[1];
+  if (!asked) return send(response, 404, { detail: 'Nothing here.' });
+  if (!controller.answers) return silent();
+  const state = ask(controller, asked, body);
+  return asked === 'program' && controller.fault === 'answer lost' ? silent() : send(response, 200, state);
 }
 
-/** A job with the coat that lies under it: as it was weighed and as the camera would see it. */
-function coated(job: ControllerJob, { scale, camera }: Devices): [ControllerJob, FilmTruth] {
-  const laid = scale.filmOf(job.setup.batch);
-  const spoilt = coatSpoilt(camera.scene, job.setup.blank);
-  return [job, (u, v) => laid * spoilt(u, v)];
+function ask(controller: SimulatedController, asked: string, body: string): ControllerState {
+  if (asked === 'program') return controller.send(JSON.parse(body) as Program);
+  return asked === 'state' ? controller.state() : controller.act(asked as ControllerAction);
+}
+
+/** Lays what a device is to find: on the pan, before the camera, or under the head with the coat as it was weighed and as it looks. */
+function lay(scene: Scene, { scale, camera, controller }: Devices): object {
+  if (scene.at === 'scale') scale.put(scene);
+  else if (scene.at === 'camera') camera.place(scene);
+  else {
+    const laid = scale.filmOf(scene.setup.batch);
+    const spoilt = coatSpoilt(camera.scene, scene.setup.blank);
+    controller.lay(scene, (u, v) => laid * spoilt(u, v));
+  }
+  return {};
 }
 
 /** What a person may choose on the page. */
@@ -115,6 +123,13 @@ const CHOICES: readonly Choice[] = [
     known: CONTROLLER_FAULTS,
     now: ({ controller }) => controller.fault,
     take: ({ controller }, choice) => (controller.fault = choice as ControllerFault),
+  },
+  {
+    path: '/controller/power',
+    title: 'Power of the controller',
+    known: ['on', 'off and on again'],
+    now: () => 'on',
+    take: ({ controller }) => controller.restart(),
   },
   {
     path: '/controller/pace',

@@ -1,6 +1,5 @@
 import { list, page, uuid } from '../fields/index.js';
-import { actOnBurn, settleBurn, startBurn } from '../devices/index.js';
-import { keptFile } from '../files/index.js';
+import { actOnBurn, deviceJob, settleBurn, startBurn } from '../devices/index.js';
 import {
   coupon,
   couponSummary,
@@ -65,22 +64,15 @@ export const couponRoutes = {
   startBurn: route({
     method: 'post',
     path: '/api/coupons/:id/burns',
-    summary: 'Send a coupon’s program to the controller',
+    summary: 'Have a coupon’s program sent to the controller',
     params: { id: uuid() },
     body: startBurn,
-    answer: coupon,
-  }),
-  lookAtBurn: route({
-    method: 'put',
-    path: '/api/burns/:id/look',
-    summary: 'Ask the controller how far it is, and keep it',
-    params: { id: uuid() },
     answer: coupon,
   }),
   actOnBurn: route({
     method: 'put',
     path: '/api/burns/:id/act',
-    summary: 'Pause, resume or stop a run',
+    summary: 'Ask for a run to pause, go on or stop',
     params: { id: uuid() },
     body: actOnBurn,
     answer: coupon,
@@ -88,7 +80,7 @@ export const couponRoutes = {
   settleBurn: route({
     method: 'put',
     path: '/api/burns/:id/settle',
-    summary: 'Take a run that broke off as partly done, or burn its other cells',
+    summary: 'Say what was found of a run that broke off, or have its other cells burnt',
     params: { id: uuid() },
     body: settleBurn,
     answer: coupon,
@@ -96,10 +88,10 @@ export const couponRoutes = {
   takeCouponPicture: route({
     method: 'post',
     path: '/api/coupons/:id/camera',
-    summary: 'Take a picture of a coupon on its card and keep it as a file',
+    summary: 'Ask for a picture of a coupon on its card, to be kept as a file',
     params: { id: uuid() },
     body: takeCouponPicture,
-    answer: keptFile,
+    answer: deviceJob,
   }),
   createCouponPicture: route({
     method: 'post',

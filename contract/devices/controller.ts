@@ -1,16 +1,11 @@
 import { object, type InferType } from 'yup';
-import {
-  SWITCH_STATES,
-  type CalibrationRow,
-  type SubstrateFamily,
-  type SurfaceLayer,
-  type WavelengthClass,
-} from '@unto/core';
+import { SWITCH_STATES } from '@unto/core';
 import {
   amount,
   instant,
   list,
   oneOf,
+  optionalNumber,
   optionalOneOf,
   orNull,
   record,
@@ -22,59 +17,20 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
-/** A part of a blank that was sprayed like no other: by its left and right edge, mm. */
-export interface SprayedBlock {
-  readonly fromMm: number;
-  readonly toMm: number;
-  /** Name of the compound; empty where nothing was sprayed. */
-  readonly compound: string;
-  readonly coats: number;
-  /** Dries to loose powder, which air carries away. */
-  readonly powder: boolean;
+/** A program to be run. */
+export interface Program {
+  /** Told back in every state, so that a program is known from another. */
+  readonly name: string;
+  readonly gcode: string;
 }
 
-/** What lies under the head. A real controller needs none of it; the simulator burns it. */
-export interface BurnSetup {
-  /** Names the blank: the same name is the same blank. */
-  readonly key: string;
-  readonly blank: { readonly widthMm: number; readonly heightMm: number };
-  readonly blocks: readonly SprayedBlock[];
-  /** The coat it was sprayed with: the ticket's, as a scale may have weighed it; empty for none. */
-  readonly batch: string;
-  /** Focus above the surface as the head was set, mm. */
-  readonly focusMm: number;
-  readonly family: SubstrateFamily;
-  readonly layer: SurfaceLayer;
-  readonly ground: 'light' | 'dark' | 'clear';
-  readonly conductivity: number;
-  readonly diffusivity: number;
-  readonly beam: WavelengthClass;
-  readonly ratedW: number;
-  readonly firingThresholdPercent: number;
-  readonly calibration: readonly CalibrationRow[] | null;
-  /** Radius of the spot (1/e²), mm. */
-  readonly radiusMm: number;
-  readonly rayleighMm: number;
-  readonly accelerationMmPerS2: number;
-  readonly rapidMmPerS: number;
-  readonly fullScaleS: number;
-}
-
-/** A program to be run, G-code. */
-export interface ControllerJob {
-  readonly id: string;
-  readonly program: string;
-  readonly setup: BurnSetup;
-}
-
-export const JOB_STATES = ['idle', 'running', 'paused', 'waiting', 'stopped', 'done'] as const;
-export type JobState = (typeof JOB_STATES)[number];
+export const CONTROLLER_STATES = ['idle', 'running', 'paused', 'waiting', 'stopped', 'done'] as const;
 
 /** How far a controller is with its program. */
-export interface ControllerReport {
-  /** Empty while nothing was sent. */
-  readonly id: string;
-  readonly state: JobState;
+export interface ControllerState {
+  /** Name of the program; empty while none was sent since it was switched on. */
+  readonly program: string;
+  readonly state: (typeof CONTROLLER_STATES)[number];
   readonly elapsedS: number;
   readonly totalS: number;
   /** Cells (counted from 0) burnt whole. */
@@ -83,13 +39,20 @@ export interface ControllerReport {
   readonly cell: number | null;
   /** What the program asks for while it waits. */
   readonly message: string;
+  /** Whether air assist and extraction run; null where the controller cannot tell. */
+  readonly air: boolean | null;
+  readonly extraction: boolean | null;
 }
 
 /** A controller of a head. @throws when it cannot be reached */
 export interface Controller {
-  send(job: ControllerJob): Promise<ControllerReport>;
-  report(): Promise<ControllerReport>;
-  act(action: ControllerAction): Promise<ControllerReport>;
+  /** Begins a program. @throws DeviceRefusal when the controller says that it will not */
+  send(program: Program): Promise<ControllerState>;
+  state(): Promise<ControllerState>;
+  pause(): Promise<ControllerState>;
+  resume(): Promise<ControllerState>;
+  /** Ends the program, beam off. */
+  stop(): Promise<ControllerState>;
 }
 
 export const CONTROLLER_ACTIONS = ['pause', 'resume', 'stop'] as const;
@@ -105,11 +68,36 @@ export const startBurn = object({
 }).noUnknown();
 export type StartBurn = Frozen<InferType<typeof startBurn>>;
 export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
-export const settleBurn = object({
-  as: oneOf('As', ['partly', 'resume'] as const),
-}).noUnknown();
+export type ActOnBurn = Frozen<InferType<typeof actOnBurn>>;
 
-export const BURN_STATES = ['running', 'paused', 'waiting', 'dropped', 'stopped', 'partly', 'done'] as const;
+/** What somebody found who looked at the machine, and what is to be done: see `SETTLEMENTS`. */
+export const SETTLEMENTS = ['nothing', 'partly', 'whole', 'resume'] as const;
+export const settleBurn = object({
+  as: oneOf('As', SETTLEMENTS),
+  /** Cells found burnt whole, counted in the order of burning; null where the controller told which. */
+  seen: optionalNumber('Cells burnt whole').integer('Cells burnt whole must be a whole number.'),
+}).noUnknown();
+export type SettleBurn = Frozen<InferType<typeof settleBurn>>;
+
+/**
+ * queued: kept, nothing sent. sending: given to the controller, no word of it yet. running, paused, waiting: as the controller says.
+ * silent: it does not answer, and is asked again. unknown: nobody can know but who looks at the machine. stopped: broken off, beam
+ * off. Ended for good: not sent (nothing left this server), nothing (nothing was burnt), partly, done.
+ */
+export const BURN_STATES = [
+  'queued',
+  'sending',
+  'running',
+  'paused',
+  'waiting',
+  'silent',
+  'unknown',
+  'stopped',
+  'not sent',
+  'nothing',
+  'partly',
+  'done',
+] as const;
 export type BurnState = (typeof BURN_STATES)[number];
 
 /** A run of a coupon's program as kept. */
@@ -119,12 +107,17 @@ export const burn = record({
   elapsedS: amount(),
   totalS: amount(),
   cellsDone: list(amount()),
+  /** Cells burnt in part as it broke off: they are read as nothing. */
+  cellsCut: list(amount()),
   cell: orNull(amount()),
   message: words(),
+  /** What is asked of the controller and not answered yet. */
+  asked: orNull(word(CONTROLLER_ACTIONS)),
+  /** Why it was not sent, or what was not answered; empty for nothing. */
+  fault: words(),
   startedAt: instant(),
+  seenAt: instant(),
   endedAt: orNull(instant()),
   by: who(),
 });
 export type Burn = Frozen<InferType<typeof burn>>;
-export type ActOnBurn = Frozen<InferType<typeof actOnBurn>>;
-export type SettleBurn = Frozen<InferType<typeof settleBurn>>;

@@ -1,7 +1,8 @@
-import { keptFile } from '../files/index.js';
-import { takePicture } from './camera.js';
-import { deviceList, scaleAnswer, weighOnScale } from './scale.js';
+import { uuid, word } from '../fields/index.js';
 import { route } from '../routing/index.js';
+import { takePicture } from './camera.js';
+import { DEVICE_JOBS, deviceJob } from './jobs.js';
+import { deviceList, weighOnScale } from './scale.js';
 
 export const deviceRoutes = {
   devices: route({
@@ -14,17 +15,24 @@ export const deviceRoutes = {
   takePicture: route({
     method: 'post',
     path: '/api/devices/camera/picture',
-    summary: 'Take a picture of a coated part and keep it as a file',
+    summary: 'Ask for a picture of a coated part, to be kept as a file',
     params: {},
     body: takePicture,
-    answer: keptFile,
+    answer: deviceJob,
   }),
   weighOnScale: route({
     method: 'post',
     path: '/api/devices/scale/weigh',
-    summary: 'Read the scale once it has settled; nothing is kept',
+    summary: 'Ask for a weight once the scale has settled; nothing is kept of it',
     params: {},
     body: weighOnScale,
-    answer: scaleAnswer,
+    answer: deviceJob,
+  }),
+  deviceJob: route({
+    method: 'get',
+    path: '/api/devices/jobs/:kind/:id',
+    summary: 'What became of a picture or weight that was asked for',
+    params: { kind: word(DEVICE_JOBS), id: uuid() },
+    answer: deviceJob,
   }),
 } as const;

@@ -11,22 +11,10 @@ export interface ScaleReading {
   readonly stable: boolean;
 }
 
-/** What is about to be weighed. A real scale needs none of it; the simulator puts it on its pan. */
-export interface ScaleScene {
-  /** Names the thing on the pan: the same name is the same thing. */
-  readonly key: string;
-  readonly moment: 'before' | 'after';
-  /** The coat that lies between before and after: the ticket's. */
-  readonly batch: string;
-  readonly lastKnownG: number;
-  /** Mass meant to leave the container, g. */
-  readonly massToApplyG: number;
-  readonly massSolids: number;
-}
-
 /** A bench scale. @throws when it cannot be reached */
 export interface Scale {
-  read(scene: ScaleScene): Promise<ScaleReading>;
+  /** What its display shows now. */
+  weigh(): Promise<ScaleReading>;
 }
 
 export const weighOnScale = object({

@@ -20,6 +20,7 @@ export async function withDemoServer<T>(folder: string, work: (server: DemoServe
   const server = createServer(
     createApp({
       devices: NO_DEVICES,
+      jobs: null,
       sequelize,
       models,
       files,

@@ -5,16 +5,16 @@ import { CLIENT, COMPILED, ROOT } from './paths.mjs';
 
 /**
  * Launches the server and waits until it listens.
- * @param {{ url: string, port: number, files: string, host?: string, devices?: string, env?: Record<string, string> }} options
+ * @param {{ url: string, port: number, files: string, host?: string, simulator?: string, env?: Record<string, string> }} options
  */
-export function launchServer({ url, port, files, host = '127.0.0.1', devices, env = {} }) {
+export function launchServer({ url, port, files, host = '127.0.0.1', simulator, env = {} }) {
   return launch('serve', /UNTO LISTENS ON (\S+)/, {
     DATABASE_URL: url,
     UNTO_PORT: String(port),
     UNTO_HOST: host,
     UNTO_CLIENT: CLIENT,
     UNTO_FILES: files,
-    ...(devices ? { UNTO_DEVICES: devices } : {}),
+    ...(simulator ? { UNTO_SIMULATOR: simulator } : {}),
     ...env,
   });
 }

@@ -17,7 +17,7 @@ let ticket: string;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  rig = await openTestRig();
+  rig = await openTestRig({ works: true });
   ids = await fillInventory(rig);
 });
 afterAll(() => rig.close());
@@ -236,20 +236,21 @@ describe('pictures of a dry coat', () => {
   it('come from the camera, are kept as files, and judged here from their map', async () => {
     const ask = { ticketId: ticket, widthMm: 44, heightMm: 28 };
     expect(await rig.call('POST', '/api/devices/camera/picture', ask)).toMatchObject({ status: 502 });
-    const scenes: object[] = [];
-    rig.devices.camera = { take: async (scene) => (scenes.push(scene), JPEG) };
-    const { body: kept } = await rig.call('POST', '/api/devices/camera/picture', ask);
+    rig.devices.camera = { takePicture: async () => JPEG };
+    const { picture: kept } = await rig.cameOf(rig.call('POST', '/api/devices/camera/picture', ask));
     expect(kept).toMatchObject({ mediaType: 'image/jpeg', bytes: 7 });
-    expect(scenes).toEqual([{ kind: 'coat', batch: ticket, widthMm: 44, heightMm: 28, ground: 'light' }]);
+    const part = { at: 'camera', kind: 'coat', batch: ticket, widthMm: 44, heightMm: 28, ground: 'light' };
+    expect(rig.scenes).toEqual([part]);
     const thin = film((x, y) => x > 30 && y > 18);
-    const { body } = await send(picture(kept.hash, { decision: 'touch up' }, { film: thin }));
+    const { body } = await send(picture(kept!.hash, { decision: 'touch up' }, { film: thin }));
     expect(body[0]).toMatchObject({
       decision: 'touch up',
       judgement: { advice: 'touch up', places: [{ fault: 'thin spot' }] },
     });
     expect((await page()).coatPictures).toHaveLength(1);
-    rig.devices.camera = { take: () => Promise.reject(new Error('gone')) };
-    expect((await rig.call('POST', '/api/devices/camera/picture', ask)).body.detail).toMatch(/camera does not answer/);
+    rig.devices.camera = { takePicture: () => Promise.reject(new Error('gone')) };
+    const failed = await rig.cameOf(rig.call('POST', '/api/devices/camera/picture', ask));
+    expect(failed).toMatchObject({ state: 'failed', fault: expect.stringMatching(/camera does not answer/) });
     rig.devices.camera = null;
   });
 
@@ -277,7 +278,7 @@ describe('the scale', () => {
       ...change,
     });
   const shows = (...readings: (ScaleReading | Error)[]): Scale => ({
-    read: async () => {
+    weigh: async () => {
       const next = readings.length > 1 ? readings.shift()! : readings[0]!;
       if (next instanceof Error) throw next;
       return next;
@@ -290,7 +291,7 @@ describe('the scale', () => {
     expect(await ask()).toMatchObject({ status: 502, body: { type: 'device-away' } });
     rig.devices.scale = shows(new Error('unplugged'));
     expect((await rig.call('GET', '/api/devices')).body).toEqual({ scale: true, camera: false, controller: false });
-    expect((await ask()).body.detail).toMatch(/does not answer/);
+    expect((await rig.cameOf(ask())).fault).toMatch(/does not answer/);
   });
 
   it('waits until it has settled, in its own unit', async () => {
@@ -300,15 +301,19 @@ describe('the scale', () => {
       steady(312.41),
       steady(312.41),
     );
-    expect((await ask()).body).toMatchObject({ value: 312.41, unit: 'g' });
+    expect((await rig.cameOf(ask())).weight).toMatchObject({ value: 312.41, unit: 'g' });
     rig.devices.scale = shows(steady(11.0196, 'oz'));
-    expect((await ask()).body).toMatchObject({ value: 11.0196, unit: 'oz' });
+    expect((await rig.cameOf(ask())).weight).toMatchObject({ value: 11.0196, unit: 'oz' });
   });
 
   it('gives nothing from one that never settles, or stands below nought', async () => {
     rig.devices.scale = shows({ value: 312, unit: 'g', stable: false });
-    expect(await ask()).toMatchObject({ status: 409, body: { detail: expect.stringMatching(/does not settle/) } });
+    expect(await rig.cameOf(ask())).toMatchObject({
+      state: 'failed',
+      weight: null,
+      fault: expect.stringMatching(/does not settle/),
+    });
     rig.devices.scale = shows(steady(-3.2));
-    expect((await ask()).body.detail).toMatch(/shows -3.2 g. Empty the pan/);
+    expect((await rig.cameOf(ask())).fault).toMatch(/shows -3.2 g. Empty the pan/);
   });
 });

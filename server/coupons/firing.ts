@@ -28,3 +28,13 @@ export async function freezeFiring(
   const cellW = cellWatts(coupon.design, equipment);
   return { revisions, firing: { air, extraction, powerMode, compounds, cellW, blankId } };
 }
+
+/** What was in force as it was fired: a switch as the controller told it, where it can tell; not known where it was seen both ways. */
+export function firedAs(
+  firing: Rows['coupons']['firing'],
+  seen: Pick<Rows['burns'], 'air' | 'extraction'>,
+): Rows['coupons']['firing'] {
+  const switched = (name: 'air' | 'extraction') =>
+    seen[name] === 'changed' ? null : (seen[name] ?? firing?.[name] ?? null);
+  return firing && { ...firing, air: switched('air'), extraction: switched('extraction') };
+}

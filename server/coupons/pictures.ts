@@ -1,31 +1,16 @@
-import type { Coupon, CreateCouponPicture, KeptFile } from '@unto/contract';
+import type { Coupon, CreateCouponPicture, DeviceJob } from '@unto/contract';
 import type { Stage } from '@unto/core';
+import { askOfDevice } from '../devices/ask-of-device.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
-import { isKept, keepFile } from '../files/service.js';
+import { isKept } from '../files/service.js';
 import { getCoupon } from './view.js';
-import { couponOnEquipment, couponProgram } from './setup.js';
 
-/** Takes a picture of a coupon on its card and keeps the file. @throws device-away */
-export async function takeCouponPicture(context: Context, couponId: string, stage: Stage): Promise<KeptFile> {
-  const { camera } = context.devices;
-  if (!camera) throw new ApiError('device-away', 'No camera is tied to this server. Bring the picture as a file.');
-  const coupon = await requireBurnt(context, couponId);
-  const on = await couponOnEquipment(context, coupon);
-  const scene = {
-    kind: 'coupon' as const,
-    stage,
-    setup: on.setup,
-    program: couponProgram(on, 'M3', coupon.burntCells ?? undefined),
-  };
-  const bytes = await camera.take(scene).catch(() => {
-    throw new ApiError(
-      'device-away',
-      'The camera does not answer. Look at its plug and cable, or bring the picture as a file. What was read before is kept.',
-    );
-  });
-  return keepFile(context, `${coupon.design.code}, ${stage}.jpg`, bytes);
+/** Asks for a picture of a coupon on its card. @throws device-away without a camera */
+export async function askCouponPicture(context: Context, couponId: string, stage: Stage): Promise<DeviceJob> {
+  await requireBurnt(context, couponId);
+  return askOfDevice(context, 'picture', { of: 'coupon', couponId, stage });
 }
 
 /** Keeps what a picture told of a coupon's cells; its file is kept already. */

@@ -28,8 +28,7 @@ function requireBurntCells({ cells, design, burntCells }: Rows['coupons'], entri
   const beyond = entries.find(({ cell }) => cell >= cells);
   if (beyond) throw fault('entries', `There is no cell ${beyond.cell + 1}; ${design.code} has ${cells}.`);
   const unburnt = burntCells && entries.find(({ cell }) => !burntCells.includes(cell));
-  if (unburnt)
-    throw fault('entries', `Cell ${unburnt.cell + 1} was never burnt: the run broke off before it. Leave it out.`);
+  if (unburnt) throw fault('entries', `Cell ${unburnt.cell + 1} was not burnt whole: the run broke off. Leave it out.`);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { couponRoutes } from '@unto/contract';
 import { router } from '../http/router.js';
 import * as burns from './burns.js';
-import { createCouponPicture, takeCouponPicture } from './pictures.js';
+import { askCouponPicture, createCouponPicture } from './pictures.js';
 import { createReading } from './readings.js';
 import * as service from './service.js';
 import { createTestStep } from './step-test.js';
@@ -16,10 +16,9 @@ export const couponRouter = router(couponRoutes, {
   redesignCoupon: (context, { params, body }) => service.redesignCoupon(context, params.id, body),
   markBurnt: (context, { params, body }) => service.markBurnt(context, params.id, body),
   startBurn: (context, { params, body }) => burns.startBurn(context, params.id, body),
-  lookAtBurn: (context, { params }) => burns.lookAtBurn(context, params.id),
   actOnBurn: (context, { params, body }) => burns.actOnBurn(context, params.id, body.action),
-  settleBurn: (context, { params, body }) => burns.settleBurn(context, params.id, body.as),
-  takeCouponPicture: (context, { params, body }) => takeCouponPicture(context, params.id, body.stage),
+  settleBurn: (context, { params, body }) => burns.settleBurn(context, params.id, body),
+  takeCouponPicture: (context, { params, body }) => askCouponPicture(context, params.id, body.stage),
   createCouponPicture: (context, { params, body }) => createCouponPicture(context, params.id, body),
   createReading: (context, { params, body }) => createReading(context, params.id, body),
   createTestStep: (context, { params, body }) => createTestStep(context, params.id, body),

@@ -2,11 +2,12 @@ import { layoutCoupon, type CouponDesign } from '@unto/core';
 import type { Coupon, CreateCoupon, MarkBurnt } from '@unto/contract';
 import { couponLimits } from '@unto/domain';
 import { createOnce, find, insert, requireVersion, type Context } from '../db/context.js';
-import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { loadEquipment, requireInUse } from '../inventory/service.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
+import { requireNoBurn } from './burns.js';
+import { changeCoupon } from './change.js';
 import { freezeFiring } from './firing.js';
 import { getCoupon } from './view.js';
 
@@ -59,10 +60,11 @@ export async function redesignCoupon(
   requireVersion(stored.version, request.version, await getCoupon(context, id));
   if (stored.burntAt)
     throw new ApiError('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
+  await requireNoBurn(context, id);
   const { equipment, revisions } = await loadEquipment(context, stored);
   const design = { ...request.design, code: stored.design.code };
   const layout = layoutCoupon(design, couponLimits(equipment));
-  await change(context, id, {
+  await changeCoupon(context, id, {
     design,
     revisions,
     cells: layout.cells.length,
@@ -77,13 +79,10 @@ export async function markBurnt(context: Context, id: string, { version, notes }
   const stored = await find(context, 'coupons', id, { lock: true });
   requireVersion(stored.version, version, await getCoupon(context, id));
   if (stored.burntAt) return getCoupon(context, id);
+  await requireNoBurn(context, id);
   await requireFitted(context, stored);
   if (stored.ticketId) await refuseWetCoat(context, stored.ticketId);
   const frozen = await freezeFiring(context, stored, notes);
-  await change(context, id, { ...frozen, burntAt: context.now, version: stored.version + 1 });
+  await changeCoupon(context, id, { ...frozen, burntAt: context.now, version: stored.version + 1 });
   return getCoupon(context, id);
-}
-
-async function change(context: Context, id: string, values: Partial<Rows['coupons']>): Promise<void> {
-  await context.models.coupons.update(values, { where: { id }, transaction: context.transaction ?? null });
 }

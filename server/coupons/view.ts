@@ -8,18 +8,19 @@ import type {
   ListCouponsQuery,
   Reading,
 } from '@unto/contract';
-import { find, list, together, type Context } from '../db/context.js';
+import { find, isId, list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
 import { ticketTitles } from '../tickets/titles.js';
 
 /** A coupon with its run, pictures and readings. */
 export async function getCoupon(context: Context, id: string): Promise<Coupon> {
-  const row = await find(context, 'coupons', id);
-  const [readings, burn, pictures, [staged]] = await together(
+  // First, so that a run that has ended is never shown with the coupon as it was before.
+  const burn = isId(id) ? await newestBurn(context, id) : null;
+  const [row, readings, pictures, [staged]] = await together(
     context,
+    () => find(context, 'coupons', id),
     () => readingsOf(context, id),
-    () => newestBurn(context, id),
     () => couponPicturesOf(context, id),
     () => list(context, 'couponStages', { where: { couponId: id } }),
   );
@@ -101,16 +102,12 @@ async function scrubbedCounts(
 async function newestBurn(context: Context, couponId: string): Promise<Burn | null> {
   const [row] = await list(context, 'burns', { where: { couponId }, order: [['startedAt', 'DESC']], limit: 1 });
   if (!row) return null;
-  const { id, state, elapsedS, totalS, cellsDone, cell, message, startedAt, endedAt, byId } = row;
+  const { id, state, elapsedS, totalS, cellsDone, cellsCut, cell, message, asked, fault, byId } = row;
+  const { startedAt, seenAt, endedAt } = row;
   return {
-    id,
-    state,
-    elapsedS,
-    totalS,
-    cellsDone,
-    cell,
-    message,
+    ...{ id, state, elapsedS, totalS, cellsDone, cellsCut, cell, message, asked, fault },
     startedAt: startedAt.toISOString(),
+    seenAt: seenAt.toISOString(),
     endedAt: endedAt?.toISOString() ?? null,
     by: byId,
   };

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Model, ModelStatic, Sequelize, Transaction } from 'sequelize';
-import type { Devices } from '../devices/devices.js';
+import type { DeviceList } from '@unto/contract';
+import type { JobQueue } from '../jobs/queue.js';
 import type { FileStore } from '../storage/file-store.js';
 import { ApiError } from '../errors/api-error.js';
 import type { Models, Rows } from './models/index.js';
@@ -10,7 +11,10 @@ export interface Context {
   readonly sequelize: Sequelize;
   readonly models: Models;
   readonly files: FileStore;
-  readonly devices: Devices;
+  /** Devices there are. None is asked from here: what is wanted of one is a job. */
+  readonly tied: DeviceList;
+  /** Null where no worker does any. */
+  readonly jobs: JobQueue | null;
   readonly transaction: Transaction | undefined;
   readonly now: Date;
   /** Operator's id; empty for reads. */
@@ -53,6 +57,11 @@ export async function list<T extends keyof Rows>(context: Context, table: T, opt
     transaction: context.transaction ?? null,
   });
   return rows as unknown as Rows[T][];
+}
+
+/** Does a piece of work whole or not at all. */
+export function atomically<T>(context: Context, work: (context: Context) => Promise<T>): Promise<T> {
+  return context.sequelize.transaction((transaction) => work({ ...context, transaction }));
 }
 
 /** Several reads at once on connections of their own; one after another inside a transaction, which has but one. */

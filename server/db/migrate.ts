@@ -10,9 +10,22 @@ import * as proving from './migrations/0007-proving.js';
 import * as names from './migrations/0008-names.js';
 import * as standing from './migrations/0009-standing.js';
 import * as setting from './migrations/0010-setting.js';
+import * as deviceJobs from './migrations/0011-device-jobs.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
-export const MIGRATIONS = [foundation, choosing, placing, coating, fitting, picture, proving, names, standing, setting];
+export const MIGRATIONS = [
+  foundation,
+  choosing,
+  placing,
+  coating,
+  fitting,
+  picture,
+  proving,
+  names,
+  standing,
+  setting,
+  deviceJobs,
+];
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}

@@ -6,8 +6,8 @@ const ANSWER_WITHIN_MS = 30_000;
 /** A camera that answers over HTTP on this machine. */
 export function httpCamera(base: string): Camera {
   return {
-    take: async (scene) => {
-      const response = await askDevice(base, '/camera/picture', scene, ANSWER_WITHIN_MS);
+    takePicture: async () => {
+      const response = await askDevice(base, '/camera/picture', {}, ANSWER_WITHIN_MS);
       return new Uint8Array(await response.arrayBuffer());
     },
   };

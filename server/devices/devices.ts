@@ -18,3 +18,8 @@ export function devicesAt(address: string | undefined): Devices {
     ? { scale: httpScale(address), camera: httpCamera(address), controller: httpController(address) }
     : NO_DEVICES;
 }
+
+/** Which devices there are, for whoever may not use them. */
+export function tiedDevices({ scale, camera, controller }: Devices) {
+  return { scale: scale !== null, camera: camera !== null, controller: controller !== null };
+}

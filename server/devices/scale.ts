@@ -1,7 +1,7 @@
+import { boolean, number, object, string } from 'yup';
 import { MASS_UNITS } from '@unto/core';
-import type { Scale, ScaleReading, ScaleScene } from '@unto/contract';
+import type { Scale, ScaleReading } from '@unto/contract';
 import { askDevice } from './ask.js';
-import { number, boolean, object, string } from 'yup';
 
 const reading = object({
   value: number().required(),
@@ -16,8 +16,8 @@ const ANSWER_WITHIN_MS = 3000;
 /** A scale that answers over HTTP on this machine. */
 export function httpScale(base: string): Scale {
   return {
-    async read(scene: ScaleScene): Promise<ScaleReading> {
-      const response = await askDevice(base, '/scale/reading', scene, ANSWER_WITHIN_MS);
+    weigh: async () => {
+      const response = await askDevice(base, '/scale/weigh', {}, ANSWER_WITHIN_MS);
       return (await reading.validate(await response.json(), { strict: true })) as ScaleReading;
     },
   };

@@ -1,7 +1,9 @@
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import type { Models } from '../db/models/index.js';
-import type { Devices } from '../devices/devices.js';
+import type { Context } from '../db/context.js';
+import { tiedDevices, type Devices } from '../devices/devices.js';
+import type { JobQueue } from '../jobs/queue.js';
 import type { FileStore } from '../storage/file-store.js';
 
 /** Everything the application needs from outside; nothing of it is reached for. */
@@ -12,6 +14,8 @@ export interface AppDeps {
   readonly files: FileStore;
   /** Devices at this bench; null where none is tied. */
   readonly devices: Devices;
+  /** Where work for devices is left; null where no worker does any. */
+  readonly jobs: JobQueue | null;
   readonly clock: () => Date;
   readonly log: Logger;
   /** Host names this server answers to. */
@@ -20,4 +24,10 @@ export interface AppDeps {
   readonly callsPerMinute?: number | undefined;
   /** Folder of the built client, if it is served from here. */
   readonly clientFolder?: string | undefined;
+}
+
+/** What a service works with at this moment, in somebody's name and outside a transaction. */
+export function contextOf({ sequelize, models, files, devices, jobs, clock }: AppDeps, actor: string): Context {
+  const tied = tiedDevices(devices);
+  return { sequelize, models, files, tied, jobs, now: clock(), transaction: undefined, actor };
 }

@@ -2,9 +2,9 @@ import { Readable } from 'node:stream';
 import express, { type Express, type Request, type Response } from 'express';
 import { object, type Schema } from 'yup';
 import type { Route } from '@unto/contract';
-import type { Context } from '../db/context.js';
+import { atomically, type Context } from '../db/context.js';
 import { ApiError } from '../errors/api-error.js';
-import type { AppDeps } from './deps.js';
+import { contextOf, type AppDeps } from './deps.js';
 import { FileAnswer } from './file-answer.js';
 import type { Call, Mounted } from './router.js';
 
@@ -52,17 +52,8 @@ async function perform(
   request: Request,
   work: (context: Context) => Promise<unknown>,
 ): Promise<unknown> {
-  const base = {
-    sequelize: deps.sequelize,
-    models: deps.models,
-    files: deps.files,
-    devices: deps.devices,
-    now: deps.clock(),
-  };
-  if (route.method === 'get') return work({ ...base, transaction: undefined, actor: '' });
-  const actor = request.get('x-unto-operator') ?? '';
-  return deps.sequelize.transaction(async (transaction) => {
-    const context = { ...base, transaction, actor };
+  if (route.method === 'get') return work(contextOf(deps, ''));
+  return atomically(contextOf(deps, request.get('x-unto-operator') ?? ''), async (context) => {
     if (!route.withoutOperator) await requireOperator(context);
     return work(context);
   });

@@ -10,9 +10,27 @@ import pino from 'pino';
 import type { Sequelize } from 'sequelize';
 import { inject } from 'vitest';
 import { CRITERIA, PLAIN_DESIGN, PLAIN_SETTING } from '@unto/core';
-import { isFileAnswer, LATER_FIELDS, ROUTES, type InventoryKind, type Route } from '@unto/contract';
+import {
+  isFileAnswer,
+  LATER_FIELDS,
+  ROUTES,
+  type DeviceJob,
+  type InventoryKind,
+  type Route,
+  type Scene,
+} from '@unto/contract';
 import type { Devices } from '../index.js';
-import { connect, createApp, defineModels, folderStore, migrate, type Models } from '../index.js';
+import {
+  connect,
+  createApp,
+  defineModels,
+  folderStore,
+  migrate,
+  openJobQueue,
+  startWork,
+  type AppDeps,
+  type Models,
+} from '../index.js';
 
 /** An application on an empty database of its own, with a clock that tests set. */
 export interface TestRig {
@@ -24,12 +42,18 @@ export interface TestRig {
   now: Date;
   /** Tests put a device here. */
   devices: { -readonly [K in keyof Devices]: Devices[K] };
+  /** What a simulator would have been told. */
+  readonly scenes: Scene[];
   call(
     method: string,
     path: string,
     body?: unknown,
     options?: { operator?: string | null; headers?: Record<string, string> },
   ): Promise<{ status: number; body: any }>;
+  /** What became of something asked of a device. */
+  cameOf(asked: Promise<{ body: DeviceJob }>): Promise<DeviceJob>;
+  /** Looks again and again until something is so. @throws when it is not within ten seconds */
+  until<T>(look: () => Promise<T>, is: (seen: T) => boolean): Promise<T>;
   sql<T>(query: string): Promise<T[]>;
   close(): Promise<void>;
 }
@@ -44,7 +68,13 @@ export async function freshDatabase(): Promise<string> {
   return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
 }
 
-export async function openTestRig(options: { callsPerMinute?: number } = {}): Promise<TestRig> {
+export interface RigOptions {
+  readonly callsPerMinute?: number;
+  /** Does what is asked of devices; without, nothing can be asked of one. */
+  readonly works?: boolean;
+}
+
+export async function openTestRig(options: RigOptions = {}): Promise<TestRig> {
   const url = await freshDatabase();
   const sequelize = connect(url);
   const models = defineModels(sequelize);
@@ -53,8 +83,10 @@ export async function openTestRig(options: { callsPerMinute?: number } = {}): Pr
   const rig = {
     now: new Date('2026-03-02T09:00:00Z'),
     devices: { scale: null, camera: null, controller: null } as TestRig['devices'],
+    scenes: [] as Scene[],
   };
-  const app = createApp({
+  const jobs = options.works ? await openJobQueue(sequelize, () => undefined) : null;
+  const deps: AppDeps = {
     sequelize,
     models,
     files: folderStore(files),
@@ -62,8 +94,12 @@ export async function openTestRig(options: { callsPerMinute?: number } = {}): Pr
     clock: () => rig.now,
     log: pino({ level: process.env['UNTO_LOG'] ?? 'silent' }),
     hosts: ['127.0.0.1'],
-    ...options,
-  });
+    jobs,
+    callsPerMinute: options.callsPerMinute,
+  };
+  const tell = async (scene: Scene) => void rig.scenes.push(scene);
+  const stopWork = jobs && (await startWork(deps, { tell, lookEveryMs: 20 }));
+  const app = createApp(deps);
   const server: Server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -89,14 +125,31 @@ export async function openTestRig(options: { callsPerMinute?: number } = {}): Pr
     models,
     operator,
     call,
+    until,
+    cameOf: async (asked: Promise<{ body: DeviceJob }>) => {
+      const { kind, id } = (await asked).body;
+      const look = async () => (await call('GET', `/api/devices/jobs/${kind}/${id}`)).body as DeviceJob;
+      return until(look, ({ state }) => state !== 'waiting');
+    },
     sql: async <T>(query: string) => (await sequelize.query(query))[0] as T[],
     close: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
+      await stopWork?.();
       await sequelize.close();
       rmSync(files, { recursive: true, force: true });
     },
   });
+}
+
+async function until<T>(look: () => Promise<T>, is: (seen: T) => boolean): Promise<T> {
+  const begun = performance.now();
+  for (;;) {
+    const seen = await look();
+    if (is(seen)) return seen;
+    if (performance.now() - begun > 10_000) throw new Error(`It stayed ${JSON.stringify(seen)}.`);
+    await new Promise((resolve) => setTimeout(resolve, 25));
+  }
 }
 
 /** Every answer that a test gets is what its route says it is. @throws naming route and place otherwise */

@@ -160,8 +160,9 @@ describe('the simulated controller', () => {
     controller.fault = fault;
     const setup = studySetup('controller');
     const program = `(cell 1)\nM3 S0\nG1 X10 F600 S500\nM5\n${waits}(cell 2)\nM3\nX20 S500\nM5`;
-    controller.send({ id: 'a', program, setup });
-    return { controller, at: (seconds: number) => ((now = seconds), controller.report()) };
+    controller.lay({ setup, air: null, extraction: null });
+    controller.send({ name: 'a', gcode: program });
+    return { controller, at: (seconds: number) => ((now = seconds), controller.state()) };
   }
 
   it('tells elapsed and whole time, waits where it is told to, pauses and goes on', () => {
@@ -180,6 +181,6 @@ describe('the simulated controller', () => {
     at(4);
     expect(controller.answers).toBe(false);
     controller.fault = 'none';
-    expect(controller.report()).toMatchObject({ state: 'stopped' });
+    expect(controller.state()).toMatchObject({ state: 'stopped' });
   });
 });

@@ -85,8 +85,10 @@ describe('the film under the beam', () => {
   it('is what was weighed: the scale and the mark go by one laid coat', () => {
     const scale = new SimulatedScale(seededRandom(4));
     const scene = { key: 'can', batch: 't', lastKnownG: 300, massToApplyG: 12, massSolids: 0.2 };
-    const settled = (key: string, moment: 'before' | 'after', lastKnownG: number) =>
-      Array.from({ length: 4 }, () => scale.read({ ...scene, key, moment, lastKnownG })!).at(-1)!.value;
+    const settled = (key: string, moment: 'before' | 'after', lastKnownG: number) => {
+      scale.put({ ...scene, key, moment, lastKnownG });
+      return Array.from({ length: 4 }, () => scale.weigh()!).at(-1)!.value;
+    };
     expect(scale.filmOf('t')).toBe(1);
     const [canBefore, partBefore] = [settled('can', 'before', 300), settled('parts of t', 'before', 28)];
     const [canAfter, partAfter] = [settled('can', 'after', 300), settled('parts of t', 'after', 28)];

@@ -10,15 +10,13 @@ const ART = { xMm: 3, yMm: 3, widthMm: 38, heightMm: 22 };
 async function taken(scene: CoatFault, seed: number, ground: 'light' | 'dark' = 'light', laid = 1): Promise<Pixels> {
   const camera = new SimulatedCamera(seededRandom(seed), { width: 1000, height: 750 });
   camera.scene = scene;
-  const jpeg = await camera.take(
-    { kind: 'coat', batch: 't', ...COAT, ground },
-    {
-      blankOf: () => {
-        throw new Error('No blank lies there.');
-      },
-      filmOf: () => laid,
+  camera.place({ kind: 'coat', batch: 't', ...COAT, ground });
+  const jpeg = await camera.take({
+    blankOf: () => {
+      throw new Error('No blank lies there.');
     },
-  );
+    filmOf: () => laid,
+  });
   const { data, info } = await sharp(jpeg).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
 }

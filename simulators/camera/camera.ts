@@ -17,6 +17,7 @@ const TINT = [1.03, 1, 0.93] as const;
 export class SimulatedCamera {
   scene: CoatFault = 'even';
   coupon: CouponFault = 'plain';
+  private lies: CameraScene | null = null;
   /** Corners of the blank in the newest picture of a coupon. */
   outline: readonly Point2[] = [];
 
@@ -25,11 +26,18 @@ export class SimulatedCamera {
     private readonly size = { width: 1600, height: 1200 },
   ) {}
 
+  /** Lays something before it. */
+  place(scene: CameraScene): void {
+    this.lies = scene;
+  }
+
   /** One picture, JPEG; `blankOf` shows what lies on the card. @throws when the camera is unplugged */
-  async take(
-    asked: CameraScene,
-    lies: { readonly blankOf: (scene: CouponScene) => BlankPicture; readonly filmOf: (batch: string) => number },
-  ): Promise<Buffer> {
+  async take(lies: {
+    readonly blankOf: (scene: CouponScene) => BlankPicture;
+    readonly filmOf: (batch: string) => number;
+  }): Promise<Buffer> {
+    const asked = this.lies;
+    if (!asked) throw new Error('Nothing lies before the camera.');
     if (asked.kind === 'coupon')
       return photographCoupon({
         blank: lies.blankOf(asked),

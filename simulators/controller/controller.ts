@@ -1,16 +1,9 @@
-import type {
-  BurnSetup,
-  ControllerAction,
-  ControllerJob,
-  ControllerReport,
-  CouponScene,
-  JobState,
-} from '@unto/contract';
+import type { BurnSetup, ControllerAction, ControllerState, CouponScene, HeadScene, Program } from '@unto/contract';
 import { BurntBlank, EVEN, readProgram, runTimes, type BlankPicture, type TimedMove } from '../burn/index.js';
 import type { FilmTruth } from '../ground-truth/coat-film.js';
 
 /** What can be wrong with a head: its connection, or an air assist that nobody turned off. */
-export const CONTROLLER_FAULTS = ['none', 'drops half way', 'unplugged', 'air assist on'] as const;
+export const CONTROLLER_FAULTS = ['none', 'drops half way', 'unplugged', 'answer lost', 'air assist on'] as const;
 export type ControllerFault = (typeof CONTROLLER_FAULTS)[number];
 
 /** How many times faster than a real head the simulated one runs. */
@@ -23,6 +16,8 @@ export class SimulatedController {
   private paceNow: Pace = '20';
   private readonly blanks = new Map<string, BurntBlank>();
   private job: Running | null = null;
+  private lies: HeadScene | null = null;
+  private film: FilmTruth = EVEN;
 
   /** @param now seconds on any steady clock */
   constructor(private readonly now: () => number) {}
@@ -36,20 +31,32 @@ export class SimulatedController {
     this.paceNow = pace;
   }
 
-  /**
-   * @param film the coat on the blank, as a multiple of a good one
-   * @throws Error for a program that is not understood, naming its line
-   */
-  send(job: ControllerJob, film: FilmTruth = EVEN): ControllerReport {
-    this.advance();
-    const moves = runTimes(readProgram(job.program), job.setup);
-    const blank = this.blanks.get(job.setup.key) ?? new BurntBlank(job.setup, film);
-    this.blanks.set(job.setup.key, blank);
-    this.job = { id: job.id, moves, blank, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
-    return this.report();
+  /** Lays a blank under the head. @param film the coat on it, as a multiple of a good one */
+  lay(lies: HeadScene, film: FilmTruth = EVEN): void {
+    this.lies = lies;
+    this.film = film;
   }
 
-  act(action: ControllerAction): ControllerReport {
+  /** @throws Refused while it runs another program, with nothing under the head, or for a program that is not understood, naming its line */
+  send({ name, gcode }: Program): ControllerState {
+    this.advance();
+    if (this.job && ['running', 'paused', 'waiting'].includes(this.job.state)) throw new Refused('It runs a program.');
+    if (!this.lies) throw new Refused('Nothing lies under the head.');
+    const { setup } = this.lies;
+    const moves = runTimes(understood(gcode), setup);
+    const blank = this.blanks.get(setup.key) ?? new BurntBlank(setup, this.film);
+    this.blanks.set(setup.key, blank);
+    this.job = { program: name, moves, blank, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
+    return this.state();
+  }
+
+  /** Switches it off and on again: the beam stops, and it knows of no program. */
+  restart(): void {
+    this.advance();
+    this.job = null;
+  }
+
+  act(action: ControllerAction): ControllerState {
     this.advance();
     const { job } = this;
     if (job && action === 'pause' && job.state === 'running') job.state = 'paused';
@@ -58,23 +65,40 @@ export class SimulatedController {
       job.state = 'running';
       job.seenAt = this.now();
     } else if (job && action === 'stop' && job.state !== 'done') job.state = 'stopped';
-    return this.report();
+    return this.state();
   }
 
-  report(): ControllerReport {
+  state(): ControllerState {
     this.advance();
     const { job } = this;
-    if (!job) return { id: '', state: 'idle', elapsedS: 0, totalS: 0, cellsDone: [], cell: null, message: '' };
+    const switches = { air: this.hasAir, extraction: this.lies?.extraction ?? null };
+    if (!job)
+      return {
+        program: '',
+        state: 'idle',
+        elapsedS: 0,
+        totalS: 0,
+        cellsDone: [],
+        cell: null,
+        message: '',
+        ...switches,
+      };
     const here = job.moves[job.at];
     return {
-      id: job.id,
+      program: job.program,
       state: job.state,
       elapsedS: job.elapsedS,
       totalS: job.moves.at(-1)?.endsS ?? 0,
       cellsDone: cellsDone(job),
       cell: here && here.cell >= 0 && job.state !== 'done' ? here.cell : null,
       message: job.state === 'waiting' ? (here?.message ?? '') : '',
+      ...switches,
     };
+  }
+
+  /** Whether air blows: as it was turned, or as nobody turned it off. */
+  private get hasAir(): boolean | null {
+    return this.fault === 'air assist on' ? true : (this.lies?.air ?? null);
   }
 
   /** Whether it answers just now. */
@@ -112,7 +136,7 @@ export class SimulatedController {
       }
       job.at += 1;
     }
-    job.blank.burn(job.moves.slice(from, job.at), { air: this.fault === 'air assist on' });
+    job.blank.burn(job.moves.slice(from, job.at), { air: this.hasAir === true });
     if (job.state === 'running' && job.at >= job.moves.length) {
       job.state = 'done';
       job.elapsedS = total;
@@ -124,14 +148,25 @@ export class SimulatedController {
   }
 }
 
+/** A controller says no, and does nothing. */
+export class Refused extends Error {}
+
+function understood(gcode: string) {
+  try {
+    return readProgram(gcode);
+  } catch (error) {
+    throw new Refused((error as Error).message);
+  }
+}
+
 interface Running {
-  readonly id: string;
+  readonly program: string;
   readonly moves: readonly TimedMove[];
   readonly blank: BurntBlank;
   /** The move it is at. */
   at: number;
   elapsedS: number;
-  state: JobState;
+  state: ControllerState['state'];
   seenAt: number;
 }
 

@@ -13,14 +13,20 @@ export class SimulatedScale {
   private readonly coats = new Map<string, LaidCoat>();
   private looks = 0;
   private shown = '';
+  private scene: ScaleScene | null = null;
 
   constructor(private readonly random: Random) {}
 
+  /** Puts something on the pan. */
+  put(scene: ScaleScene): void {
+    this.scene = scene;
+  }
+
   /** One look at the display; null when it is unplugged. */
-  read(scene: ScaleScene): ScaleReading | null {
+  weigh(): ScaleReading | null {
     if (this.fault === 'unplugged') return null;
-    const grams = this.onPan(scene);
-    const name = `${scene.key} ${scene.moment}`;
+    const grams = this.scene ? this.onPan(this.scene) : 0;
+    const name = this.scene ? `${this.scene.key} ${this.scene.moment}` : '';
     this.looks = name === this.shown ? this.looks + 1 : 0;
     this.shown = name;
     const stable = this.fault !== 'unsteady' && this.looks >= 2;
