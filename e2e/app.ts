@@ -16,6 +16,8 @@ export interface App {
   readonly base: string;
   sql<T = Record<string, any>>(query: string): Promise<T[]>;
   stopServer(): Promise<void>;
+  /** At once, as when the power goes. */
+  killServer(): Promise<void>;
   /** Starts it again, its clock ahead by some seconds. */
   startServer(aheadS?: number): Promise<void>;
   /** Address of the simulated devices. */
@@ -69,6 +71,7 @@ async function openApp(): Promise<App> {
     base,
     sql: async <T>(query: string) => (await pool.query(query)).rows as T[],
     stopServer: () => server.stop(),
+    killServer: () => server.kill(),
     devices,
     startServer: async (aheadS = 0) => {
       const env = { UNTO_CLOCK_AHEAD_S: String(aheadS) };

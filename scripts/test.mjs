@@ -37,7 +37,12 @@ async function suite(/** @type {string} */ project) {
     const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
     passed += numPassedTests;
     failed += numFailedTests;
-    if (numTotalTests === 0 || (status !== 0 && numFailedTests === 0)) failed += 1;
+    if (numTotalTests === 0 || (status !== 0 && numFailedTests === 0)) {
+      console.error(
+        `${project}: ${numTotalTests} tests and none failed, yet it ended with ${status}: see its errors above.`,
+      );
+      failed += 1;
+    }
   } catch {
     console.error(`${project}: no report was written.`);
     failed += 1;

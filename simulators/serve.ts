@@ -41,6 +41,8 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
   if (request.method === 'GET' && path === '/') return page(devices, response);
   // What a person sees in the newest picture, for those who test as one.
   if (request.method === 'GET' && path === '/camera/outline') return send(response, 200, devices.camera.outline);
+  // What it was sent and began, for those who count whether anything was begun twice.
+  if (request.method === 'GET' && path === '/controller/begun') return send(response, 200, devices.controller.begun);
   if (request.method !== 'POST') return send(response, 404, { detail: 'Nothing here.' });
   const body = await bodyOf(request);
   const chosen = CHOICES.find((one) => one.path === path);

@@ -12,7 +12,6 @@ export const PROBLEMS = {
   'wrong-file': { status: 415, title: 'Files of this kind are not kept' },
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'device-away': { status: 502, title: 'The device does not answer' },
-  'device-unsteady': { status: 409, title: 'The device gives no reading that can be kept' },
   'too-many': { status: 429, title: 'More is asked at once than this server answers' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong here' },

@@ -100,6 +100,13 @@ export const BURN_STATES = [
 ] as const;
 export type BurnState = (typeof BURN_STATES)[number];
 
+/** The controller may still have something to do, or may yet be given it. */
+export const BURN_LIVE: readonly BurnState[] = ['queued', 'sending', 'running', 'paused', 'waiting', 'silent'];
+/** Broken off: somebody says what is to become of it. */
+export const BURN_BROKEN_OFF: readonly BurnState[] = ['silent', 'unknown', 'stopped'];
+/** It ended, and the coupon is as it was. */
+export const BURN_UNFIRED: readonly BurnState[] = ['not sent', 'nothing'];
+
 /** A run of a coupon's program as kept. */
 export const burn = record({
   id: uuid(),

@@ -50,5 +50,10 @@ function launch(script, listens, env) {
       if (child.exitCode === null) child.kill('SIGTERM');
       await ended;
     },
+    /** At once, as when the power goes. */
+    kill: async () => {
+      child.kill('SIGKILL');
+      await ended;
+    },
   };
 }

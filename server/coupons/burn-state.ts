@@ -1,14 +1,7 @@
-import type { BurnState, ControllerState } from '@unto/contract';
+import { BURN_LIVE, type ControllerState } from '@unto/contract';
 import type { Rows } from '../db/models/index.js';
 
 type Burn = Rows['burns'];
-
-/** The controller may still have something to do, or may yet be given it. */
-export const LIVE: readonly BurnState[] = ['queued', 'sending', 'running', 'paused', 'waiting', 'silent'];
-/** Broken off: somebody says what is to become of it. */
-export const BROKEN_OFF: readonly BurnState[] = ['silent', 'unknown', 'stopped'];
-/** It ended, and the blank is as it was. */
-export const UNFIRED: readonly BurnState[] = ['not sent', 'nothing'];
 
 /** A program that was given away and is not spoken of may still be on its way so long, s. */
 const ON_ITS_WAY_S = 10;
@@ -33,7 +26,7 @@ export function afterAnswer(burn: Burn, answer: ControllerState | null, at: Date
   const cellsDone = inOrder([...burn.cellsBefore, ...answer.cellsDone]);
   return {
     state,
-    asked: LIVE.includes(state) ? burn.asked : null,
+    asked: BURN_LIVE.includes(state) ? burn.asked : null,
     heard: true,
     elapsedS: answer.elapsedS,
     totalS: answer.totalS,

@@ -1,11 +1,11 @@
 import { literal, Op } from 'sequelize';
-import type { Controller, ControllerAction, ControllerState } from '@unto/contract';
+import { BURN_LIVE, type Controller, type ControllerAction, type ControllerState } from '@unto/contract';
 import { atomically, find, isId, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { DeviceRefusal } from '../devices/ask.js';
 import { withScene } from '../devices/simulated.js';
 import type { DeviceWork } from '../devices/work.js';
-import { afterAnswer, LIVE, programName, unsent } from './burn-state.js';
+import { afterAnswer, programName, unsent } from './burn-state.js';
 import { burntCellsOf, cellsOf } from './burns.js';
 import { changeCoupon } from './change.js';
 import { firedAs } from './firing.js';
@@ -39,7 +39,7 @@ export async function adoptBurns(work: DeviceWork): Promise<void> {
   // A run that is not begun yet has a job of its own until it may not be sent any more.
   const unbegun = { state: 'queued', sendBefore: { [Op.gt]: literal('now()') } };
   const rows = await list(context, 'burns', {
-    where: { state: [...LIVE], [Op.and]: [abandoned, { [Op.not]: unbegun }] },
+    where: { state: [...BURN_LIVE], [Op.and]: [abandoned, { [Op.not]: unbegun }] },
   });
   for (const { id } of rows) await context.jobs?.add('burn', { burnId: id }, undefined);
 }
@@ -48,7 +48,7 @@ async function lease({ holder, context }: DeviceWork, id: string): Promise<Burn 
   const free = [{ holder: null }, { holder }, { leaseUntil: { [Op.lt]: literal('now()') } }];
   const [, rows] = await context('').models.burns.update(
     { holder, leaseUntil: LEASED },
-    { where: { id, state: [...LIVE], [Op.or]: free }, returning: true },
+    { where: { id, state: [...BURN_LIVE], [Op.or]: free }, returning: true },
   );
   return (rows[0]?.get() as Burn | undefined) ?? null;
 }
@@ -163,11 +163,11 @@ const answerOf = (ask: () => Promise<ControllerState>) => ask().catch(() => null
 async function record(work: DeviceWork, id: string, answer: ControllerState | null): Promise<boolean> {
   return atomically(work.context(''), async (context) => {
     const burn = await find(context, 'burns', id, { lock: true });
-    if (burn.holder !== work.holder || !LIVE.includes(burn.state)) return false;
+    if (burn.holder !== work.holder || !BURN_LIVE.includes(burn.state)) return false;
     const values = afterAnswer(burn, answer, context.now);
     await keep(work, context, id, values);
     if (values.state === 'done') await takeAsBurnt(context, { ...burn, ...values });
-    return LIVE.includes(values.state ?? burn.state);
+    return BURN_LIVE.includes(values.state ?? burn.state);
   });
 }
 

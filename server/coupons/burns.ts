@@ -1,12 +1,19 @@
 import { literal, Op, UniqueConstraintError } from 'sequelize';
 import { burnOrder } from '@unto/core';
-import type { ControllerAction, Coupon, SettleBurn, StartBurn } from '@unto/contract';
+import {
+  BURN_BROKEN_OFF,
+  BURN_LIVE,
+  type ControllerAction,
+  type Coupon,
+  type SettleBurn,
+  type StartBurn,
+} from '@unto/contract';
 import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
-import { BROKEN_OFF, cellsFound, LIVE } from './burn-state.js';
+import { cellsFound } from './burn-state.js';
 import { changeCoupon } from './change.js';
 import { firedAs, freezeFiring } from './firing.js';
 import { couponOnEquipment } from './setup.js';
@@ -57,7 +64,7 @@ export async function startBurn(context: Context, couponId: string, request: Sta
 /** Notes what somebody asks of a run: whoever holds it passes it on at once, and says so where the controller does not answer. */
 export async function actOnBurn(context: Context, id: string, action: ControllerAction): Promise<Coupon> {
   const burn = await find(context, 'burns', id, { lock: true });
-  if (!LIVE.includes(burn.state)) throw new ApiError('wrong-stage', 'This run has ended already.');
+  if (!BURN_LIVE.includes(burn.state)) throw new ApiError('wrong-stage', 'This run has ended already.');
   await change(context, burn, { asked: action, askedAt: context.now, askedById: context.actor, fault: '' });
   context.transaction?.afterCommit(() => context.jobs?.nudge('burn'));
   return getCoupon(context, burn.couponId);
@@ -66,7 +73,7 @@ export async function actOnBurn(context: Context, id: string, action: Controller
 /** A run that broke off, as somebody found it: nothing, some or all cells are burnt; or the cells still missing are sent. */
 export async function settleBurn(context: Context, id: string, { as, seen }: SettleBurn): Promise<Coupon> {
   const burn = await find(context, 'burns', id, { lock: true });
-  if (!BROKEN_OFF.includes(burn.state)) throw new ApiError('wrong-stage', 'This run did not break off.');
+  if (!BURN_BROKEN_OFF.includes(burn.state)) throw new ApiError('wrong-stage', 'This run did not break off.');
   const coupon = await find(context, 'coupons', burn.couponId, { lock: true });
   const cells = await cellsOf(context, coupon);
   if (as === 'nothing') {
@@ -87,7 +94,7 @@ export async function settleBurn(context: Context, id: string, { as, seen }: Set
 
 /** Refuses while a run of the coupon is under way or not settled. @throws wrong-stage */
 export async function requireNoBurn(context: Context, couponId: string): Promise<void> {
-  const [burn] = await list(context, 'burns', { where: { couponId, state: [...LIVE, ...BROKEN_OFF] } });
+  const [burn] = await list(context, 'burns', { where: { couponId, state: [...BURN_LIVE, ...BURN_BROKEN_OFF] } });
   if (burn) throw new ApiError('wrong-stage', 'This coupon was sent already: settle that run first.');
 }
 
@@ -160,7 +167,7 @@ async function change(context: Context, { id }: Burn, values: Partial<Burn>): Pr
 
 /** One head fires one program at a time. @throws wrong-stage naming what it has */
 async function requireFreeHead(context: Context, couponId: string): Promise<void> {
-  const [other] = await list(context, 'burns', { where: { state: [...LIVE], couponId: { [Op.ne]: couponId } } });
+  const [other] = await list(context, 'burns', { where: { state: [...BURN_LIVE], couponId: { [Op.ne]: couponId } } });
   if (!other) return;
   const { design } = await find(context, 'coupons', other.couponId);
   throw new ApiError('wrong-stage', `The head has ${design.code}. Let it end, or settle it there.`);

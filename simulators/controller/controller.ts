@@ -15,6 +15,8 @@ export class SimulatedController {
   fault: ControllerFault = 'none';
   private paceNow: Pace = '20';
   private readonly blanks = new Map<string, BurntBlank>();
+  /** Names of the programs it began, oldest first. */
+  readonly begun: string[] = [];
   private job: Running | null = null;
   private lies: HeadScene | null = null;
   private film: FilmTruth = EVEN;
@@ -46,6 +48,7 @@ export class SimulatedController {
     const moves = runTimes(understood(gcode), setup);
     const blank = this.blanks.get(setup.key) ?? new BurntBlank(setup, this.film);
     this.blanks.set(setup.key, blank);
+    this.begun.push(name);
     this.job = { program: name, moves, blank, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
     return this.state();
   }

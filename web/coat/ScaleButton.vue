@@ -3,7 +3,8 @@ import type { MassUnit } from '@unto/core';
 import type { WeighOnScale } from '@unto/contract';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { api, ApiProblem, Unreachable } from '../api/client';
+import { ApiProblem, Unreachable } from '../api/client';
+import { DeviceFault, ofDevice } from '../api/device-jobs';
 import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 
@@ -17,10 +18,10 @@ async function read(): Promise<void> {
   emit('failed', '');
   try {
     const body: WeighOnScale = { ...props.ask, ticketId: useTicket().ticket!.id };
-    const { value, unit } = await api.call('weighOnScale', { body }, { operator: useShop().operatorId ?? '' });
-    emit('read', { value, unit });
+    const { weight } = await ofDevice('weighOnScale', { body }, useShop().operatorId);
+    emit('read', { value: weight!.value, unit: weight!.unit });
   } catch (error) {
-    if (!(error instanceof ApiProblem || error instanceof Unreachable)) throw error;
+    if (!(error instanceof ApiProblem || error instanceof Unreachable || error instanceof DeviceFault)) throw error;
     emit('failed', error.message);
   } finally {
     busy.value = false;

@@ -202,19 +202,21 @@ describe('what is known of a coat', () => {
 
 describe('the scale at the bench', () => {
   it('is read into the fields; when it gives nothing its words stand there and what was typed stays', async () => {
-    const answers: Record<string, unknown> = { '/api/devices/scale/weigh': { value: 612.4, unit: 'g', at: '' } };
+    const job = (weight: object | null, fault = '') => ({
+      ...{ id: 'j', kind: 'weigh', state: fault ? 'failed' : 'done', fault, weight, picture: null },
+    });
+    const answers: Record<string, unknown> = {
+      '/api/devices/scale/weigh': { ...job(null), state: 'waiting' },
+      '/api/devices/jobs/weigh/j': job({ value: 612.4, unit: 'g', at: '' }),
+    };
     const { page, server } = await station({}, {}, answers);
     stock({ devices: { scale: true, camera: false, controller: false }, items: useShop().items });
     await flushPromises();
     await page.find(by('scale-before')).trigger('click');
-    await flushPromises();
-    expect((page.find(by('before')).element as HTMLInputElement).value).toBe('612.4');
+    const before = () => (page.find(by('before')).element as HTMLInputElement).value;
+    await vi.waitFor(() => expect(before()).toBe('612.4'));
     await page.find(by('after')).setValue('609.1');
-    server.refusals['POST /api/devices/scale/weigh'] = {
-      type: 'device-unsteady',
-      status: 409,
-      detail: 'The scale does not settle.',
-    };
+    server.answers['/api/devices/scale/weigh'] = job(null, 'The scale does not settle.');
     await page.find(by('scale-after')).trigger('click');
     await flushPromises();
     expect(text(page, 'scale-says')).toBe('The scale does not settle.');

@@ -3,7 +3,7 @@ import type { CreateCoatPicture, KeptFile, PictureEntries } from '@unto/contract
 import { judgePicture } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
-import { api, PATIENT_MS } from '../api/client';
+import { ofDevice } from '../api/device-jobs';
 import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { useAct } from '../stores/useAct';
 import { useShop } from '../stores/shop';
@@ -54,10 +54,7 @@ export function usePicture(weighingId: () => string | null) {
   }
   async function take(): Promise<void> {
     const ask = { ticketId: own.id, ...size.value };
-    await open(
-      () => api.call('takePicture', { body: ask }, { operator: shop.operatorId ?? '', withinMs: PATIENT_MS }),
-      keptPicture,
-    );
+    await open(async () => (await ofDevice('takePicture', { body: ask }, shop.operatorId)).picture!, keptPicture);
   }
 
   async function open(keep: () => Promise<KeptFile>, content: (kept: KeptFile) => Promise<Blob>): Promise<void> {

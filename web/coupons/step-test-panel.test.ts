@@ -70,8 +70,16 @@ describe('a coupon being burnt', () => {
   const burn = (state: string, change: object = {}) => ({
     ...COUPON,
     burn: {
-      ...{ id: 'b', state, elapsedS: 30, totalS: 120, cellsDone: [0, 1], cell: 2, message: '' },
-      ...{ startedAt: '2026-03-02T09:00:00.000Z', endedAt: null, by: 'ines', ...change },
+      ...{ id: 'b', state, elapsedS: 30, totalS: 120, cellsDone: [0, 1], cellsCut: [], cell: 2, message: '' },
+      ...{
+        asked: null,
+        fault: '',
+        seenAt: '2026-03-02T09:00:30.000Z',
+        startedAt: '2026-03-02T09:00:00.000Z',
+        endedAt: null,
+        by: 'ines',
+        ...change,
+      },
     },
   });
   const panel = async (coupon: object, gantry = true) => {
@@ -108,12 +116,26 @@ describe('a coupon being burnt', () => {
     ['running', /Burning cell 3[\s\S]*2 of 56 cells/, ['pause-burn', 'stop-burn']],
     ['paused', /Paused, beam off/, ['resume-burn', 'stop-burn']],
     ['waiting', /Waits for you/, ['resume-burn', 'stop-burn']],
-    ['dropped', /does not answer[\s\S]*own switch/, ['resume-rest', 'settle-partly']],
+    ['queued', /Being sent/, ['stop-burn']],
+    ['silent', /does not answer[\s\S]*own switch/, ['burn-seen', 'settle-partly', 'settle-whole']],
+    ['unknown', /look at the machine[\s\S]*count the cells/, ['burn-seen', 'settle-partly', 'settle-whole']],
     ['stopped', /2 cells are burnt whole/, ['resume-rest', 'settle-partly']],
   ] as const)('and %s says so, with what can be done', async (state, words, buttons) => {
     const { page } = await panel(burn(state));
     expect(page.text()).toMatch(words);
     for (const id of buttons) expect(page.find(by(id)).exists(), id).toBe(true);
+  });
+
+  it('that was not sent says why, and can be sent again; what was found of an unknown one is sent as it was counted', async () => {
+    const unsent = await panel(burn('not sent', { fault: 'The head is busy.' }));
+    expect(unsent.page.find(by('burn-fault')).text()).toBe('The head is busy.');
+    expect(unsent.page.find(by('send-burn')).exists()).toBe(true);
+    const { page, server } = await panel(burn('unknown'));
+    server.answers['PUT /api/burns/b/settle'] = burn('partly');
+    await page.find(by('burn-seen')).setValue('7');
+    await page.find(by('settle-partly')).trigger('click');
+    await flushPromises();
+    expect(server.heard.findLast(({ method }) => method === 'PUT')).toMatchObject({ body: { as: 'partly', seen: 7 } });
   });
 
   it('refused by the head keeps its words in view', async () => {

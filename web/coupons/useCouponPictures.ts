@@ -2,7 +2,8 @@ import type { CouponLayout, Point2, Stage } from '@unto/core';
 import type { Aim, Coupon, CouponPictureEntries, KeptFile } from '@unto/contract';
 import { pictureEntriesOf } from '@unto/domain';
 import { onUnmounted, ref, shallowReactive, type Ref } from 'vue';
-import { api, PATIENT_MS, Unreachable } from '../api/client';
+import { Unreachable } from '../api/client';
+import { ofDevice } from '../api/device-jobs';
 import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { checkPictureFile } from '../pictures/picture-file';
 import { useShop } from '../stores/shop';
@@ -59,8 +60,8 @@ export function useCouponPictures(
   async function take(stage: Stage): Promise<void> {
     codeSure.value = false;
     const call = { params: { id: coupon.value!.id }, body: { stage } };
-    const how = { operator: shop.operatorId ?? '', withinMs: PATIENT_MS };
-    await open(stage, () => api.call('takeCouponPicture', call, how), keptPicture);
+    const taken = async () => (await ofDevice('takeCouponPicture', call, shop.operatorId)).picture!;
+    await open(stage, taken, keptPicture);
   }
 
   async function open(

@@ -1,11 +1,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { useQueryCache } from '@pinia/colada';
 import { addressOf, ROUTES, type Route } from '@unto/contract';
 import { ApiProblem, ANSWER_WITHIN_MS, sent, Unreachable, type Answer, type CallOf } from '../api/client';
-import { TOUCHES, type Key, type WriteName } from '../api/keys';
+import { TOUCHES, type WriteName } from '../api/keys';
 import { outboxShelf, type Waiting } from './outbox-shelf';
 import { useShop } from './shop';
+import { useTouch } from './useTouch';
 
 const RETRY_MS = 3000;
 
@@ -14,7 +14,7 @@ const RETRY_MS = 3000;
  * tabs; a later one that mentions the record of a refused one is held with it.
  */
 export const useOutbox = defineStore('outbox', () => {
-  const cache = useQueryCache();
+  const { touch } = useTouch();
   const shelf = outboxShelf();
   const queue = ref<Waiting[]>([]);
   const loaded = ref(false);
@@ -49,11 +49,6 @@ export const useOutbox = defineStore('outbox', () => {
     await shelf.put(entry);
     schedule();
     return null;
-  }
-
-  /** What is on screen is asked again; what is not, when it is next looked at. */
-  async function touch(keys: readonly Key[]): Promise<void> {
-    await Promise.allSettled(keys.map((key) => cache.invalidateQueries({ key: [...key] })));
   }
 
   let timer: ReturnType<typeof setTimeout> | null = null;

@@ -1,4 +1,4 @@
-import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
+import { enableAutoUnmount, flushPromises, mount, type VueWrapper } from '@vue/test-utils';
 import { CORE_READING, CRITERIA } from '@unto/core';
 import { PiniaColada, useQueryCache } from '@pinia/colada';
 import {
@@ -12,12 +12,15 @@ import {
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import Select from 'primevue/select';
-import { vi } from 'vitest';
+import { afterEach, vi } from 'vitest';
 import { createApp, shallowRef, type Component } from 'vue';
 import { KEYS } from '../api/keys';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { useShop } from '../stores/shop';
 import { unitsOf } from '../ui/useUnits';
+
+// What asks again and again would go on asking after its test, when there is no page any more.
+enableAutoUnmount(afterEach);
 
 /** A request the page made. */
 export interface Heard {
