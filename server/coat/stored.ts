@@ -6,7 +6,7 @@ import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
 import { progressOf } from '../progress/service.js';
-import { ticketTitles } from '../tickets/titles.js';
+import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
 
 /** Lays coated, dry pieces on the shelf under the handling rule and shelf life of their compound as it stands. */
 export async function storeCoat(context: Context, ticketId: string, request: StoreCoat): Promise<StoredCoat> {
@@ -75,9 +75,9 @@ export async function storedPieces(context: Context, ticketId: string): Promise<
   return rows.reduce((sum, { pieces }) => sum + pieces, 0);
 }
 
-export async function storedCoatsWhere(context: Context, where: object): Promise<StoredCoat[]> {
+export async function storedCoatsWhere(context: Context, where: object, atHand?: TitledTicket): Promise<StoredCoat[]> {
   const rows = await list(context, 'storedCoats', { where, order: [['storedAt', 'ASC']] });
-  const titles = await ticketTitles(context, rows);
+  const titles = await ticketTitles(context, rows, atHand);
   return Promise.all(
     rows.map(async ({ byId, storedAt, keepUntil: until, endedAt, endedById, compoundRevisionId: _pin, ...row }) => ({
       ...row,

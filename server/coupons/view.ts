@@ -11,7 +11,7 @@ import type {
 import { find, isId, list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
-import { ticketTitles } from '../tickets/titles.js';
+import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
 
 /** A coupon with its run, pictures and readings. */
 export async function getCoupon(context: Context, id: string): Promise<Coupon> {
@@ -41,8 +41,9 @@ export async function listCoupons(
 }
 
 /** All coupons of a ticket, newest first. */
-export async function couponsOf(context: Context, ticketId: string): Promise<CouponSummary[]> {
-  return summaries(context, await list(context, 'coupons', { where: { ticketId }, order: [['number', 'DESC']] }));
+export async function couponsOf(context: Context, ticket: TitledTicket): Promise<CouponSummary[]> {
+  const rows = await list(context, 'coupons', { where: { ticketId: ticket.id }, order: [['number', 'DESC']] });
+  return summaries(context, rows, ticket);
 }
 
 /** Coupons that were burnt and not scrubbed yet, newest first. */
@@ -58,13 +59,17 @@ export async function couponsWaiting(context: Context): Promise<CouponSummary[]>
   );
 }
 
-async function summaries(context: Context, rows: readonly Rows['coupons'][]): Promise<CouponSummary[]> {
+async function summaries(
+  context: Context,
+  rows: readonly Rows['coupons'][],
+  atHand?: TitledTicket,
+): Promise<CouponSummary[]> {
   const among = { where: { couponId: { [Op.in]: rows.map(({ id }) => id) } } };
   const [stages, counts, titles] = await together(
     context,
     () => list(context, 'couponStages', among),
     () => scrubbedCounts(context, rows),
-    () => ticketTitles(context, rows),
+    () => ticketTitles(context, rows, atHand),
   );
   const stageOf = new Map(stages.map((row) => [row.couponId, row.stage]));
   return rows.map((row) => ({

@@ -51,12 +51,12 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     context,
     async () => (await progressOf(context, [id])).get(id)!,
     () => checksOf(context, id),
-    () => timersWhere(context, { ticketId: id }),
+    () => timersWhere(context, { ticketId: id }, ticket),
     () => weighingsOf(context, id),
     () => coatReadingsOf(context, id),
     () => coatPicturesOf(context, id),
-    () => storedCoatsWhere(context, { ticketId: id }),
-    () => couponsOf(context, id),
+    () => storedCoatsWhere(context, { ticketId: id }, ticket),
+    () => couponsOf(context, ticket),
   );
   const [testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
     context,

@@ -3,7 +3,7 @@ import { readTimerAt } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
-import { ticketTitles } from '../tickets/titles.js';
+import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
 
 export async function createTimer(context: Context, ticketId: string, request: CreateTimer): Promise<Timer> {
   await createOnce(context, 'clock', request, async () => {
@@ -53,9 +53,9 @@ export async function endTimer(context: Context, id: string, outcome: 'passed' |
   return (await timersWhere(context, { id }))[0]!;
 }
 
-export async function timersWhere(context: Context, where: object): Promise<Timer[]> {
+export async function timersWhere(context: Context, where: object, atHand?: TitledTicket): Promise<Timer[]> {
   const rows = await list(context, 'timers', { where, order: [['startedAt', 'ASC']] });
-  const titles = await ticketTitles(context, rows);
+  const titles = await ticketTitles(context, rows, atHand);
   return rows.map((row) => ({
     id: row.id,
     ticketId: row.ticketId,
