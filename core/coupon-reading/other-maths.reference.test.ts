@@ -2,94 +2,11 @@ import { converter } from 'culori';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { CoreError } from '../support/core-error.js';
-import { cardSvg, reflectanceOf, referenceCard, type CardSize } from '../target/index.js';
-import { couponSvg, layoutCoupon, PLAIN_DESIGN, type CouponDesign, type CouponLayout } from '../coupon/index.js';
+import { reflectanceOf } from '../target/index.js';
+import { GREYS, greyOf, layout, photo, type Paint } from '../testing/drawn-photo.js';
 import { lightness, linearToSrgb, srgbToLinear, type Pixels } from '../imaging/index.js';
 import { proposeOutcome, retention, usualRules, type CellMeasure } from './index.js';
 import { openCardPicture, readCoupon } from './read-coupon.js';
-
-/*
- * Pictures that no part of the product drew: card and coupon as vector drawings, put together, tilted and blurred by the library sharp
- * (librsvg and libvips), with greys of known lightness for cells.
- */
-const DESIGN: CouponDesign = {
-  ...PLAIN_DESIGN,
-  code: 'K-316',
-  axes: {
-    x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 5 },
-    y: { parameter: 'speed', spacing: 'log', from: 80, to: 420, count: 4 },
-  },
-  fixed: { powerPercent: 80, speedMmPerS: 150, intervalMm: 0.06, frequencyKHz: null, pulseNs: null },
-  cell: { widthMm: 6, heightMm: 5 },
-  gapMm: 1.2,
-  marginMm: 3,
-  fill: 'filled',
-  lineSpacingMm: 0.5,
-  hatchAngleDeg: 0,
-  directions: 'two-way',
-  labels: { at: 'edges', heightMm: 1.8, powerPercent: 100, speedMmPerS: 60 },
-  blank: { widthMm: 60, heightMm: 48 },
-};
-const LIMITS = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };
-const layout = layoutCoupon(DESIGN, LIMITS);
-const GROUND = 170;
-/** A grey of its own for every cell, so that a cell taken for its neighbour shows. */
-const greyOf = (index: number) => 20 + ((index * 67) % 120);
-
-type Paint = (index: number) => readonly [number, number, number];
-const GREYS: Paint = (index) => [greyOf(index), greyOf(index), greyOf(index)];
-
-function coloured(of: CouponLayout, paint: Paint, ground: number): string {
-  return couponSvg(of)
-    .replace('fill="none" stroke="#59636A" stroke-width="0.1"/>', `fill="rgb(${ground},${ground},${ground})"/>`)
-    .replace('<g id="cells" stroke="#1F262B" stroke-width="0.05">', '<g id="cells">')
-    .replace(/<g id="cell-(\d+)"([^>]*)>(<title>.*?<\/title>)<rect/g, (_, n: string, rest: string, title: string) => {
-      return `<g id="cell-${n}"${rest}>${title}<rect fill="rgb(${paint(Number(n) - 1).join()})"`;
-    })
-    .replace('stroke-width="0.15"', 'stroke-width="0.22"')
-    .replaceAll('#1F262B', ground < 100 ? '#DDDDDD' : '#1F262B');
-}
-
-async function photo(
-  turn: number,
-  card: CardSize = 'A5',
-  matrix: [number, number, number, number] = [1, 0.02, -0.03, 1],
-  paint: Paint = GREYS,
-  ground = GROUND,
-) {
-  const { widthMm, heightMm } = referenceCard(card);
-  const wide = 1700;
-  const scale = wide / widthMm;
-  const paper = await sharp(Buffer.from(cardSvg(card)), { density: 300 })
-    .resize(wide, Math.round(heightMm * scale), { fit: 'fill' })
-    .flatten({ background: '#fff' })
-    .png()
-    .toBuffer();
-  const coupon = await sharp(Buffer.from(coloured(layout, paint, ground)), { density: 400 })
-    .resize(Math.round(60 * scale), Math.round(48 * scale), { fit: 'fill' })
-    .rotate(2, { background: '#ffffff00' })
-    .png()
-    .toBuffer();
-  const laid = await sharp(paper)
-    .composite([{ input: coupon, left: Math.round(0.36 * wide), top: Math.round(0.25 * wide) }])
-    .png()
-    .toBuffer();
-  const tilted = await sharp(laid).affine(matrix, { background: '#6b6258', interpolator: 'bicubic' }).png().toBuffer();
-  const { data, info } = await sharp(tilted)
-    .extend({ top: 70, bottom: 40, left: 50, right: 90, background: '#6b6258' })
-    .rotate(turn)
-    .blur(0.8)
-    // A camera that leaves white some room.
-    .linear(0.88, 0)
-    .jpeg({ quality: 90 })
-    .toBuffer()
-    .then((file) => sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true }));
-  return {
-    width: info.width,
-    height: info.height,
-    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
-  };
-}
 
 describe('coupons in pictures made by other means', () => {
   it.each([0, 90, 180, 270])(
@@ -107,7 +24,10 @@ describe('coupons in pictures made by other means', () => {
   );
 
   it('are read on the larger card, and with a stronger tilt', async () => {
-    const reading = readCoupon(openCardPicture(await photo(0, 'A4', [0.94, 0.05, -0.06, 1.02])), layout);
+    const reading = readCoupon(
+      openCardPicture(await photo(0, { card: 'A4', matrix: [0.94, 0.05, -0.06, 1.02] })),
+      layout,
+    );
     expect([reading.card, reading.sure]).toEqual(['A4', true]);
     const misses = reading.cells.map(({ cell, lightness: read }) =>
       Math.abs(read! - lightness(reflectanceOf(greyOf(cell)))),
@@ -120,7 +40,7 @@ describe('coupons in pictures made by other means', () => {
 function withStripe(pixels: Pixels, share: number, across: number): Pixels {
   const { width, height } = pixels;
   const data = Uint8ClampedArray.from(pixels.data);
-  const paper = srgbToLinear(0.88);
+  const paper = reflectanceOf(255) * 0.95;
   for (let y = 0; y < height; y += 1) {
     for (let x = 0; x < width; x += 1) {
       const away = (x + 0.35 * y - across * width) / (0.022 * width);
@@ -154,7 +74,7 @@ describe('a stripe of glare far below burn-out', () => {
   it('is not seen where there is none: light marks on dark ground, 0.18 mm a pixel', async () => {
     const pale: Paint = (index) => (index % 3 ? [200 + index, 200 + index, 200 + index] : [75, 75, 75]);
     for (const turn of [0, 90]) {
-      const far = await photo(turn, 'A5', [0.68, 0.01, -0.02, 0.68], pale, 70);
+      const far = await photo(turn, { matrix: [0.68, 0.01, -0.02, 0.68], paint: pale, ground: 70 });
       const { cells, mmPerPx } = readCoupon(openCardPicture(far), layout);
       expect(mmPerPx).toBeGreaterThan(0.17);
       expect(cells.map(({ unreadable }) => unreadable)).toEqual(layout.cells.map(() => null));
@@ -209,7 +129,7 @@ describe('the tint of a mark', () => {
   it('is the chroma that culori makes of the same colour, and none for greys', async () => {
     const browns: Paint = (index) => [40 + 3 * index, 30 + 2 * index, 22 + ((index * 7) % 12)];
     const paint: Paint = (index) => (index % 2 ? browns(index) : GREYS(index));
-    const { cells } = readCoupon(openCardPicture(await photo(90, 'A5', undefined, paint)), layout);
+    const { cells } = readCoupon(openCardPicture(await photo(90, { paint })), layout);
     const toLab = converter('lab65');
     for (const { cell, chroma, contrast } of cells) {
       if (contrast! < 12) continue;

@@ -1,4 +1,5 @@
 import { readCardLight } from '../target/card-light.js';
+import { TYPICAL_PRINT, type CardPrint, type CardPrints } from '../target/card-print.js';
 import { cardToPicture, findCard, pictureToCard, type Blur, type CardPose } from '../target/find-card.js';
 import { levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
 import type { CouponFrame, CouponLayout } from '../coupon/layout.js';
@@ -15,6 +16,8 @@ import { median } from '../statistics/index.js';
 /** A coupon read from a picture. */
 export interface CouponPictureReading extends CouponMeasures {
   readonly card: CardPose['card']['size'];
+  /** What was taken for the print of the card. */
+  readonly print: CardPrint;
   readonly missing: CardPose['missing'];
   readonly reprojectionErrorMm: number;
   readonly mmPerPx: number;
@@ -39,10 +42,15 @@ const LEAST_GAP_MM = 0.6;
 /** So many fields of bare paper tell the camera's noise. */
 const NOISE_FIELDS = 16;
 
-/** Finds the card in a picture and levels light and tone by it. @throws reading.* with what is wrong with the picture */
-export function openCardPicture(pixels: Pixels): ReadablePicture {
+/**
+ * Finds the card in a picture and levels light and tone by it.
+ * @param printOf what is known of the shop's cards, by size: a typical print where nothing is
+ * @throws reading.* with what is wrong with the picture
+ */
+export function openCardPicture(pixels: Pixels, printOf: CardPrints = {}): ReadablePicture {
   const pose = findCard(pixels);
-  return { pixels, pose, light: readCardLight(pixels, pose) };
+  const print = printOf[pose.card.size] ?? TYPICAL_PRINT;
+  return { pixels, pose, print, light: readCardLight(pixels, pose, print) };
 }
 
 /**
@@ -77,6 +85,7 @@ export function readCoupon(
     );
   return {
     card: pose.card.size,
+    print: picture.print,
     missing: pose.missing,
     reprojectionErrorMm: pose.reprojectionErrorMm,
     mmPerPx: pose.mmPerPx,

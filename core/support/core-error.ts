@@ -53,7 +53,9 @@ export type CoreErrorCode =
   | 'reading.blurred'
   | 'reading.no-coupon'
   | 'reading.other-coupon'
-  | 'reading.no-light';
+  | 'reading.no-light'
+  | 'card.print'
+  | 'card.no-white';
 
 /**
  * A refusal of the core: `code` for programs, `message` for people, `path` for the field it is about,

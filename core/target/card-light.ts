@@ -3,7 +3,8 @@ import { CoreError } from '../support/core-error.js';
 import { SRGB_TO_LINEAR } from '../imaging/colour.js';
 import type { Pixels } from '../imaging/picture.js';
 import { evaluateCurve, monotoneCurve, type MonotoneCurve } from '../units/monotone-cubic.js';
-import { reflectanceOf, type CardBox } from './card.js';
+import { GREY_STEPS, type CardBox } from './card.js';
+import { printedReflectance, type CardPrint } from './card-print.js';
 import { cardToPicture, type CardPose } from './find-card.js';
 import { mean, median, robustSpread } from '../statistics/index.js';
 
@@ -36,9 +37,17 @@ const STRAY = { nearMm: 13, share: 0.012, sure: 3 } as const;
 /**
  * Light and tone from the card: fall-off by a quadratic through the bare paper (fields that stand out are left out), then each
  * channel's curve through the grey steps, which takes the colour of the light off too.
+ * @param print what paper and grey steps of this card throw back
  * @throws reading.no-light when the paper is burnt out, covered, or the grey steps do not rise
  */
-export function readCardLight(pixels: Pixels, pose: CardPose): CardLight {
+export function readCardLight(pixels: Pixels, pose: CardPose, print: CardPrint): CardLight {
+  const about = readPaper(pixels, pose);
+  const { fall, paper } = about;
+  return { fall, paper, tone: toneCurves(pixels, pose, about, print), unevenness: unevenness(fall, pose) };
+}
+
+/** Light as the bare paper of the card tells it. @throws reading.no-light as readCardLight */
+export function readPaper(pixels: Pixels, pose: CardPose): PaperLight {
   const { card } = pose;
   const whites = card.whites.map((box) => ({ box, ...readField(pixels, pose, box) })).filter(({ count }) => count > 0);
   if (whites.filter(({ burnt }) => burnt > 0.3).length > whites.length / 3)
@@ -54,13 +63,7 @@ export function readCardLight(pixels: Pixels, pose: CardPose): CardLight {
       'Too little of the white card can be seen to judge the light by: uncover it. The picture was kept.',
     );
   const paper = [0, 1, 2].map((k) => median(used.map(({ box, mean }) => mean[k]! / lightAt(fall, pose, middle(box)))));
-  const tone = toneCurves(pixels, pose, { fall, paper, whites: usable });
-  return {
-    fall,
-    paper: paper as [number, number, number],
-    tone,
-    unevenness: unevenness(fall, pose),
-  };
+  return { fall, paper: paper as [number, number, number], whites: usable };
 }
 
 /** Light at a place of the card, as a multiple of that in its middle. */
@@ -89,7 +92,7 @@ interface Field {
 const ACROSS = 9;
 
 /** Mean linear light of the inner part of a field, the outer quarter of its samples left out, and the share burnt out. */
-function readField(pixels: Pixels, pose: CardPose, box: CardBox): Omit<Field, 'box'> {
+export function readField(pixels: Pixels, pose: CardPose, box: CardBox): Omit<Field, 'box'> {
   const found: [number, number, number][] = [];
   let burnt = 0;
   for (let i = 0; i < ACROSS * ACROSS; i += 1) {
@@ -127,33 +130,20 @@ function fitFall(pose: CardPose, fields: readonly Field[]): { fall: number[]; us
   return { fall: [0, ...fall.slice(1)], used };
 }
 
-/** Light as the bare paper tells it. */
-interface PaperLight {
-  readonly fall: readonly number[];
-  readonly paper: readonly number[];
+/** Light as the bare paper tells it: its fall-off, the paper's own linear light, and the fields it was read from. */
+export interface PaperLight extends Pick<CardLight, 'fall' | 'paper'> {
   readonly whites: readonly Field[];
 }
 
-function toneCurves(pixels: Pixels, pose: CardPose, about: PaperLight): CardLight['tone'] {
-  const { fall, paper } = about;
-  const steps = new Map<number, (readonly number[])[]>();
-  const inStray = strayLight(pose, about);
-  for (const grey of pose.card.greys) {
-    const { mean, burnt, count } = readField(pixels, pose, grey);
-    if (count === 0 || burnt > 0.3 || inStray(grey)) continue;
-    const light = lightAt(fall, pose, middle(grey));
-    steps.set(grey.srgb, [...(steps.get(grey.srgb) ?? []), mean.map((value, k) => value / light / paper[k]!)]);
-  }
-  const taken: { reflectance: number; rgb: number[] }[] = [];
-  for (const [srgb, rows] of steps) {
-    const [one, other] = [rows[0]!, rows[1] ?? rows[0]!];
-    if (Math.abs(one[1]! - other[1]!) > STEPS_AGREE * Math.max(one[1]!, other[1]!) + 0.004) continue;
-    taken.push({ reflectance: reflectanceOf(srgb), rgb: one.map((value, k) => (value + other[k]!) / 2) });
-  }
-  taken.push({ reflectance: reflectanceOf(255), rgb: [1, 1, 1] });
+function toneCurves(pixels: Pixels, pose: CardPose, about: PaperLight, print: CardPrint): CardLight['tone'] {
+  const taken = [...readSteps(pixels, pose, about)].map(([srgb, rgb]) => ({
+    reflectance: printedReflectance(print, srgb),
+    rgb: [...rgb],
+  }));
+  taken.push({ reflectance: print.paper, rgb: [1, 1, 1] });
   taken.sort((a, b) => a.reflectance - b.reflectance);
   const rising = taken.every(({ rgb }, i) => i === 0 || rgb.every((value, k) => value > taken[i - 1]!.rgb[k]! + 1e-4));
-  const darkest = Math.min(...pose.card.greys.map(({ reflectance }) => reflectance));
+  const darkest = printedReflectance(print, Math.min(...GREY_STEPS));
   if (taken.length < 4 || !rising || taken[0]!.reflectance > darkest)
     throw new CoreError(
       'reading.no-light',
@@ -161,6 +151,28 @@ function toneCurves(pixels: Pixels, pose: CardPose, about: PaperLight): CardLigh
     );
   const tone = [0, 1, 2].map((k) => table(taken.map(({ reflectance, rgb }) => ({ x: rgb[k]!, y: reflectance }))));
   return tone as [Float32Array, Float32Array, Float32Array];
+}
+
+/** Linear light of each grey step over the paper's, by channel: both rows averaged, those left out that glare, shadow or a cover put off. */
+export function readSteps(pixels: Pixels, pose: CardPose, about: PaperLight): Map<number, readonly number[]> {
+  const { fall, paper } = about;
+  const rows = new Map<number, (readonly number[])[]>();
+  const inStray = strayLight(pose, about);
+  for (const grey of pose.card.greys) {
+    const { mean, burnt, count } = readField(pixels, pose, grey);
+    if (count === 0 || burnt > 0.3 || inStray(grey)) continue;
+    const light = lightAt(fall, pose, middle(grey));
+    rows.set(grey.srgb, [...(rows.get(grey.srgb) ?? []), mean.map((value, k) => value / light / paper[k]!)]);
+  }
+  const steps = new Map<number, readonly number[]>();
+  for (const [srgb, [one, other = one]] of rows) {
+    if (Math.abs(one![1]! - other![1]!) > STEPS_AGREE * Math.max(one![1]!, other![1]!) + 0.004) continue;
+    steps.set(
+      srgb,
+      one!.map((value, k) => (value + other![k]!) / 2),
+    );
+  }
+  return steps;
 }
 
 /** Tells the fields of the card that lie in glare or in a shadow, by the bare paper near them. */
@@ -190,13 +202,17 @@ function table(points: readonly { x: number; y: number }[]): Float32Array {
   return out;
 }
 
+/** Below the darkest step light falls towards none, by stray light in the lens faster than in proportion, but by no more than so much. */
+const STEEPEST = 1.5;
+
 function beyond(curve: MonotoneCurve, x: number): number {
   const { points } = curve;
   const last = points.length - 1;
   const [a, b] = x < points[0]!.x ? [points[0]!, points[1]!] : [points[last - 1]!, points[last]!];
   if (x >= points[0]!.x && x <= points[last]!.x) return evaluateCurve(curve, x);
   const slope = (b.y - a.y) / (b.x - a.x);
-  return x < points[0]!.x ? a.y + slope * (x - a.x) : b.y + slope * (x - b.x);
+  if (x > b.x) return b.y + slope * (x - b.x);
+  return a.y + Math.min(slope, (STEEPEST * a.y) / a.x) * (x - a.x);
 }
 
 function unevenness(fall: readonly number[], pose: CardPose): number {
@@ -210,6 +226,6 @@ function unevenness(fall: readonly number[], pose: CardPose): number {
   return Math.max(...values) / Math.min(...values);
 }
 
-function middle({ xMm, yMm, widthMm, heightMm }: CardBox): { x: number; y: number } {
+export function middle({ xMm, yMm, widthMm, heightMm }: CardBox): { x: number; y: number } {
   return { x: xMm + widthMm / 2, y: yMm + heightMm / 2 };
 }

@@ -15,10 +15,9 @@ export interface CardMark extends CardBox {
   readonly corner: 'lower left' | 'lower right' | 'upper right' | 'upper left';
 }
 
-/** A grey field: what it is printed with (8-bit sRGB) and the share of light that paper then throws back. */
+/** A grey field and what it is printed with, 8-bit sRGB. */
 export interface GreyField extends CardBox {
   readonly srgb: number;
-  readonly reflectance: number;
 }
 
 /** The printed reference card on which a coupon is photographed. */
@@ -46,8 +45,8 @@ export const MOST_WRONG_BITS = 3;
 /** Light thrown back by white office paper and by its darkest print, share. Common practice, no source. */
 const PAPER = 0.86;
 const INK = 0.025;
-/** Grey steps about evenly apart in lightness, 8-bit sRGB. */
-const STEPS = [225, 185, 145, 105, 65, 25] as const;
+/** Grey steps about evenly apart in lightness, 8-bit sRGB, the lightest first. */
+export const GREY_STEPS = [225, 185, 145, 105, 65, 25] as const;
 
 const FORMATS: Record<CardSize, { w: number; h: number; mark: number; off: number; window: [number, number] }> = {
   A5: { w: 210, h: 148, mark: 16, off: 9, window: [128, 88] },
@@ -114,13 +113,12 @@ export function markCorners({ xMm, yMm, widthMm, heightMm }: CardBox): Point2[] 
 function greyFields(w: number, h: number, mark: number, off: number): GreyField[] {
   const side = mark * 0.62;
   const room = w - 2 * (off + mark) - 10;
-  const pitch = room / STEPS.length;
+  const pitch = room / GREY_STEPS.length;
   const y = off + (mark - side) / 2 + 3;
   return [0, 1].flatMap((row) =>
-    STEPS.map((srgb, i) => ({
+    GREY_STEPS.map((srgb, i) => ({
       srgb,
-      reflectance: reflectanceOf(srgb),
-      xMm: off + mark + 5 + (row === 0 ? i : STEPS.length - 1 - i) * pitch + (pitch - side) / 2,
+      xMm: off + mark + 5 + (row === 0 ? i : GREY_STEPS.length - 1 - i) * pitch + (pitch - side) / 2,
       yMm: row === 0 ? y : h - y - side,
       widthMm: side,
       heightMm: side,
@@ -128,7 +126,7 @@ function greyFields(w: number, h: number, mark: number, off: number): GreyField[
   );
 }
 
-/** Share of light that a print of an sRGB grey throws back on this paper. */
+/** Share of light that a typical print of an sRGB grey throws back. */
 export function reflectanceOf(srgb: number): number {
   return INK + (PAPER - INK) * srgbToLinear(srgb / 255);
 }

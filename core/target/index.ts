@@ -1,5 +1,7 @@
 export * from './card.js';
+export * from './card-print.js';
 export * from './card-svg.js';
+export * from './characterise-card.js';
 export * from './find-card.js';
 export * from './marks.js';
 export * from './shrink.js';

@@ -3,6 +3,7 @@ import type { Homography } from '../imaging/homography.js';
 import type { Pixels } from '../imaging/picture.js';
 import { BURNT_OUT, lightAt, TONE_STEPS, TONE_TOP, type CardLight } from './card-light.js';
 import type { CardBox } from './card.js';
+import type { CardPrint } from './card-print.js';
 import type { CardPose } from './find-card.js';
 
 /** A picture whose card was found: any place of the card can be asked for what it throws back. */
@@ -10,6 +11,8 @@ export interface ReadablePicture {
   readonly pixels: Pixels;
   readonly pose: CardPose;
   readonly light: CardLight;
+  /** What its card throws back, by which the light was read. */
+  readonly print: CardPrint;
 }
 
 /** A rectangle seen straight from above at true scale, light and colour levelled; row by row from its lower left corner. */
