@@ -6,6 +6,7 @@ export * from './workshop/index.js';
 export * from './files/index.js';
 export * from './setting/index.js';
 export * from './devices/index.js';
+export * from './cards/index.js';
 export * from './coat/index.js';
 export * from './coupons/index.js';
 export * from './recipes/index.js';

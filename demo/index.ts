@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize';
 import type { FileStore, Models } from '@unto/server';
 import { DONE_JOBS } from './done-jobs.js';
 import { OPEN_JOBS } from './open-jobs.js';
+import { seedCard } from './card.js';
 import { seedJob } from './seed-job.js';
 import { PRACTICE } from './stated-settings.js';
 import { Seeder } from './seeder.js';
@@ -34,6 +35,7 @@ export async function loadDemoWhenEmpty(into: {
     )) {
       await seeder.call('createInventoryItem', { id: seeder.id(key), kind, body }, { daysAgo: 429, by: 'ines' });
     }
+    await seedCard(seeder);
     for (const job of [...DONE_JOBS, ...OPEN_JOBS]) await seedJob(seeder, job);
     for (const [i, stated] of PRACTICE.entries()) {
       await seeder.call(

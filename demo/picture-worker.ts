@@ -12,6 +12,7 @@ import {
   type Stage,
 } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
+import { DEMO_PRINT } from './card.js';
 import { BurntBlank, readProgram, runTimes } from '@unto/simulators/burn';
 import { decoded, encoded, photographCoupon } from '@unto/simulators/camera';
 
@@ -47,7 +48,10 @@ async function picture({ design, limits, motion, setup, stages, seed }: PictureT
   const answers: PictureAnswer[] = [];
   for (const stage of stages) {
     const jpeg = await photographCoupon({ blank: blank.look(stage), fault: 'plain', random });
-    const { picture: straight, ...reading } = readCoupon(openCardPicture(await decoded(jpeg)), layout);
+    const { picture: straight, ...reading } = readCoupon(
+      openCardPicture(await decoded(jpeg), { A5: DEMO_PRINT }),
+      layout,
+    );
     if (!reading.sure) throw new Error(`${design.code}: its corner marks are not to be seen when ${stage}.`);
     answers.push({ jpeg, reading, level: { jpeg: await encoded(levelBytes(straight)), pxMm: straight.pxMm } });
   }

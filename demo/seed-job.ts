@@ -1,5 +1,6 @@
 import {
   fitWindow,
+  contrastRanges,
   proposeOutcome,
   quickestSetting,
   settingFromWindow,
@@ -123,6 +124,7 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
   ] as const) {
     if (stage === 'scrubbed' && job.stage === 'coupon rinsed') break;
     const { jpeg, reading, level } = await shot[stage]();
+    const range = contrastRanges(reading.print);
     const { hash } = await seeder.keepFile(`${shot.design.code}, ${stage}.jpg`, jpeg, at(daysAgo));
     const straight = await seeder.keepFile(`${shot.design.code}, ${stage}, straight.jpg`, level.jpeg, at(daysAgo));
     const entries = {
@@ -135,7 +137,7 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
     const outcomes = entries.cells.flatMap((measure) => {
       const earlier =
         stage === 'scrubbed' && before ? { measure: before.cells[measure.cell]!, noise: before.noise } : null;
-      const proposed = proposeOutcome(measure, earlier, rules, job.aim.tone);
+      const proposed = proposeOutcome(measure, earlier, rules, job.aim.tone, range);
       return proposed ? [{ cell: measure.cell, outcome: proposed.outcome }] : [];
     });
     const read = { id: seeder.id(`${name}-${stage}`), stage, source: 'picture', pictureId, rules, entries: outcomes };

@@ -57,7 +57,13 @@ export class Seeder {
   }
 
   private context(at: { daysAgo: number; by: string }) {
-    return { ...this.database, tied: tiedDevices(NO_DEVICES), jobs: null, now: this.ago(at.daysAgo), actor: this.id(at.by) };
+    return {
+      ...this.database,
+      tied: tiedDevices(NO_DEVICES),
+      jobs: null,
+      now: this.ago(at.daysAgo),
+      actor: this.id(at.by),
+    };
   }
 
   /** Keeps a file as whoever was at the bench. */

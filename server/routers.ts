@@ -1,5 +1,6 @@
 import { openApiDocument, systemRoutes } from '@unto/contract';
 import { deviceRouter } from './bench-devices/router.js';
+import { cardRouter } from './cards/router.js';
 import { choiceRouter } from './choice/router.js';
 import { coatRouter } from './coat/router.js';
 import { couponRouter } from './coupons/router.js';
@@ -37,6 +38,7 @@ export const ROUTERS: readonly Mounted[] = [
   choiceRouter,
   ticketRouter,
   ticketPageRouter,
+  cardRouter,
   coatRouter,
   deviceRouter,
   placeRouter,

@@ -7,6 +7,7 @@ import { identifyRoutes } from '../identify/routes.js';
 import { choiceRoutes } from '../choice/routes.js';
 import { ticketRoutes } from '../tickets/routes.js';
 import { ticketPageRoutes } from '../ticket-page/routes.js';
+import { cardRoutes } from '../cards/routes.js';
 import { coatRoutes } from '../coat/routes.js';
 import { deviceRoutes } from '../devices/routes.js';
 import { placeRoutes } from '../place/routes.js';
@@ -47,6 +48,7 @@ export const ROUTES = {
   ...choiceRoutes,
   ...ticketRoutes,
   ...ticketPageRoutes,
+  ...cardRoutes,
   ...coatRoutes,
   ...deviceRoutes,
   ...placeRoutes,

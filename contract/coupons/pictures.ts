@@ -1,5 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
-import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CellMeasure } from '@unto/core';
+import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CardPrint, type CellMeasure } from '@unto/core';
 import {
   describes,
   instant,
@@ -15,6 +15,7 @@ import {
   within,
   word,
 } from '../fields/index.js';
+import { cardPrint } from '../cards/cards.js';
 import type { Frozen } from '../routing/index.js';
 
 const measured = (label: string) => number().label(label).nullable().defined();
@@ -47,6 +48,8 @@ const cellMeasure = object({
 export const couponPictureEntries = object({
   fileHash: keptHash('The picture'),
   card: oneOf('Card', CARD_SIZES),
+  /** What was taken for the card's print; null for a typical one, as all were read before it could be known. */
+  print: cardPrint.nullable().optional().default(undefined),
   reprojectionErrorMm: notNegative('Miss of the card’s marks', 'mm'),
   mmPerPx: positive('Pixel', 'mm'),
   blurUm: measured('Camera blur'),
@@ -66,8 +69,9 @@ export const couponPictureEntries = object({
     .default(null),
   cells: array().of(cellMeasure).required().min(1).max(MAX_CELLS),
 }).noUnknown();
-export type CouponPictureEntries = Omit<Frozen<InferType<typeof couponPictureEntries>>, 'cells'> & {
+export type CouponPictureEntries = Omit<Frozen<InferType<typeof couponPictureEntries>>, 'cells' | 'print'> & {
   readonly cells: readonly CellMeasure[];
+  readonly print?: CardPrint | null | undefined;
 };
 
 export const createCouponPicture = object({

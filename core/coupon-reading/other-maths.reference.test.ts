@@ -2,7 +2,7 @@ import { converter } from 'culori';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { CoreError } from '../support/core-error.js';
-import { reflectanceOf } from '../target/index.js';
+import { contrastRanges, reflectanceOf, TYPICAL_PRINT } from '../target/index.js';
 import { GREYS, greyOf, layout, photo, type Paint } from '../testing/drawn-photo.js';
 import { lightness, linearToSrgb, srgbToLinear, type Pixels } from '../imaging/index.js';
 import { proposeOutcome, retention, usualRules, type CellMeasure } from './index.js';
@@ -143,13 +143,16 @@ describe('the tint of a mark', () => {
 
 describe('outcomes by the rules', () => {
   const measure = (change: Partial<CellMeasure> = {}): CellMeasure => ({
-    ...{ cell: 0, unreadable: null, lightness: 20, bareLightness: 70, contrast: 50, deltaE: 45, coverage: 1 },
+    ...{ cell: 0, unreadable: null, bareLightness: 70, contrast: 50, deltaE: 45, coverage: 1 },
     ...{ chroma: 4, evenness: 0.95, grain: 1, edgeUm: 90, halo: 0.02 },
+    lightness: 70 - (change.contrast ?? 50),
     ...change,
   });
+  const exact = (bare: number, mark: number) => ({ low: bare - mark, high: bare - mark });
   const rules = usualRules('dark on light');
   const outcome = (now: Partial<CellMeasure>, before: Partial<CellMeasure> | null = {}) =>
-    proposeOutcome(measure(now), before && { measure: measure(before), noise: 0.5 }, rules, 'dark on light')?.outcome;
+    proposeOutcome(measure(now), before && { measure: measure(before), noise: 0.5 }, rules, 'dark on light', exact)
+      ?.outcome;
 
   // Limits as the trade has them: common practice, no source.
   it.each([
@@ -170,16 +173,18 @@ describe('outcomes by the rules', () => {
   it('go by the sign of the aim, and take 12 for a light mark', () => {
     const light = usualRules('light on dark');
     const pale = measure({ contrast: -15 });
-    expect(proposeOutcome(pale, null, light, 'light on dark')!.outcome).toBe('holds');
-    expect(proposeOutcome(pale, null, rules, 'dark on light')!.outcome).toBe('under');
+    expect(proposeOutcome(pale, null, light, 'light on dark', exact)!.outcome).toBe('holds');
+    expect(proposeOutcome(pale, null, rules, 'dark on light', exact)!.outcome).toBe('under');
     // A light mark shows a tint sooner; one with a colour of its own is not judged by it.
     const yellowed = measure({ contrast: -15, chroma: 12 });
-    expect(proposeOutcome(yellowed, null, light, 'light on dark')!.because).toBe('tinted, chroma 12, over 5');
-    expect(proposeOutcome(yellowed, null, usualRules('light on dark', true), 'light on dark')!.outcome).toBe('holds');
+    expect(proposeOutcome(yellowed, null, light, 'light on dark', exact)!.because).toBe('tinted, chroma 12, over 5');
+    expect(proposeOutcome(yellowed, null, usualRules('light on dark', true), 'light on dark', exact)!.outcome).toBe(
+      'holds',
+    );
   });
 
   it('say so where the camera blurs too much for the edges to be told', () => {
-    const told = proposeOutcome(measure({ edgeUm: null }), null, rules, 'dark on light')!;
+    const told = proposeOutcome(measure({ edgeUm: null }), null, rules, 'dark on light', exact)!;
     expect([told.outcome, told.because]).toEqual(['holds', expect.stringMatching(/but its edges/)]);
   });
 
@@ -188,5 +193,19 @@ describe('outcomes by the rules', () => {
     expect(retention(40, 20, 0.5)).toBe(0.5);
     expect(retention(-40, -38, 0.5)).toBeCloseTo(0.95, 9);
     expect(outcome({ contrast: 1 }, { contrast: 1 })).toBe('under');
+  });
+
+  it('are not sure where another print of the card, as likely as the one taken, would give another', () => {
+    const typical = contrastRanges(TYPICAL_PRINT);
+    const of = (contrast: number) => proposeOutcome(measure({ contrast }), null, rules, 'dark on light', typical)!;
+    expect(of(50)).toEqual({ outcome: 'holds', because: 'within all limits', sure: true });
+    expect(of(6)).toMatchObject({ outcome: 'under', sure: true });
+    expect(of(21)).toMatchObject({
+      outcome: 'holds',
+      sure: false,
+      because: expect.stringMatching(/what is known of the card/),
+    });
+    const measured = contrastRanges({ ...TYPICAL_PRINT, basis: 'measured' });
+    expect(proposeOutcome(measure({ contrast: 23 }), null, rules, 'dark on light', measured)!.sure).toBe(true);
   });
 });

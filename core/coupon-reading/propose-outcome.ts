@@ -1,4 +1,5 @@
 import type { Outcome } from '../coupon/outcomes.js';
+import type { contrastRanges } from '../target/card-print.js';
 import type { CellMeasure } from './measure-cells.js';
 
 /** Limits by which an outcome is proposed. All may be moved. */
@@ -44,6 +45,8 @@ export function usualRules(tone: keyof typeof CONTRAST, coloured = false): Outco
 export interface ProposedOutcome {
   readonly outcome: Outcome;
   readonly because: string;
+  /** False where another print of the card, as likely as the one taken, would give another outcome: an eye must tell. */
+  readonly sure: boolean;
 }
 
 /** Signed contrast by the aim: positive where the mark is what it should be. */
@@ -59,22 +62,45 @@ export function retention(before: number, after: number, noise: number): number 
   return Math.abs(before) < 3 * noise ? null : Math.max(0, after / before);
 }
 
+interface CellBefore {
+  readonly measure: CellMeasure;
+  readonly noise: number;
+}
+
 /**
  * Proposes an outcome from the measures of a cell after the scrub (and before, where it was pictured then), or from those after the
  * rinse alone. Null where the picture cannot be read there.
+ * @param range range of a contrast by what is known of the card, see `contrastRanges`
  */
 export function proposeOutcome(
   now: CellMeasure,
-  before: { readonly measure: CellMeasure; readonly noise: number } | null,
+  before: CellBefore | null,
   rules: OutcomeRules,
   tone: keyof typeof CONTRAST,
+  range: ReturnType<typeof contrastRanges>,
 ): ProposedOutcome | null {
   if (now.unreadable || now.contrast === null) return null;
-  const contrast = aimedContrast(now.contrast, tone);
+  const decided = decide(now, before, rules, aimedContrast(now.contrast, tone));
+  const { low, high } = range(now.bareLightness!, now.lightness!);
+  const ends = [aimedContrast(low, tone), aimedContrast(high, tone)];
+  const sure = ends.every((contrast) => decide(now, before, rules, contrast).outcome === decided.outcome);
+  if (sure) return { ...decided, sure };
+  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+  const words = `contrast ${Math.round(least) + 0} to ${Math.round(most) + 0} by what is known of the card, limit ${rules.contrast}`;
+  return { outcome: decided.outcome, because: words, sure };
+}
+
+/** @param contrast by the aim, L* */
+function decide(
+  now: CellMeasure,
+  before: CellBefore | null,
+  rules: OutcomeRules,
+  contrast: number,
+): Pick<ProposedOutcome, 'outcome' | 'because'> {
   const earlier = before?.measure.contrast ?? null;
-  const kept = earlier === null || !before ? null : retention(earlier, now.contrast, before.noise);
+  const kept = earlier === null || !before ? null : retention(earlier, now.contrast!, before.noise);
   if (contrast < rules.contrast)
-    return { outcome: 'under', because: `contrast ${contrast.toFixed(0)} under ${rules.contrast}` };
+    return { outcome: 'under', because: `contrast ${Math.round(contrast) + 0} under ${rules.contrast}` };
   if (kept !== null && kept < rules.retention)
     return { outcome: 'under', because: `${percent(kept)} kept, under ${percent(rules.retention)}` };
   if ((now.coverage ?? 0) < rules.coverage)

@@ -53,7 +53,7 @@ export function printedReflectance({ paper, steps }: CardPrint, srgb: number): n
 const USUAL = { papers: [0.8, 0.86, 0.9], blacks: [0.015, 0.025, 0.055], gains: [0, 0.1, 0.2] } as const;
 /** A camera's tone may differ from the standard's by such exponents, and a meter by so much lightness, L*. Common practice, no source. */
 const CAMERA_TONE = [0.93, 1, 1.07] as const;
-const METER_OFF_L = [-1, 0, 1] as const;
+const METER_OFF_L = [-1, 1] as const;
 
 /** Prints that could as well lie behind what is known of a card. */
 export function plausiblePrints(print: CardPrint): CardPrint[] {
@@ -61,11 +61,7 @@ export function plausiblePrints(print: CardPrint): CardPrint[] {
   if (basis === 'photographed')
     return CAMERA_TONE.map((gamma) => ({ basis, paper, steps: steps.map((step) => paper * (step / paper) ** gamma) }));
   if (basis === 'measured')
-    return METER_OFF_L.map((off) => ({
-      basis,
-      paper,
-      steps: steps.map((step) => reflectanceAt(lightness(step) + off)),
-    }));
+    return METER_OFF_L.flatMap((light) => METER_OFF_L.map((dark) => metered(print, light, dark)));
   return USUAL.papers.flatMap((white) =>
     USUAL.blacks.flatMap((black) =>
       USUAL.gains.map((gain) => ({
@@ -75,6 +71,13 @@ export function plausiblePrints(print: CardPrint): CardPrint[] {
       })),
     ),
   );
+}
+
+/** A print that a meter shows too light or too dark by so much lightness, from the paper down to the darkest step. */
+function metered({ basis, paper, steps }: CardPrint, light: number, dark: number): CardPrint {
+  const [top, foot] = [lightness(paper), lightness(steps.at(-1)!)];
+  const off = (l: number) => reflectanceAt(l + dark + ((light - dark) * (l - foot)) / (top - foot));
+  return { basis, paper: Math.min(1, off(top)), steps: steps.map((step) => off(lightness(step))) };
 }
 
 /**

@@ -7,11 +7,12 @@ export function pictureEntriesOf(
   fileHash: string,
   byHand: boolean,
 ): CouponPictureEntries {
-  const { card, reprojectionErrorMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
+  const { card, print, reprojectionErrorMm, mmPerPx, blurUm, unevenness, noise, edgeFloorUm, cells, code } = reading;
   const corners = reading.corners.map(({ x, y }) => ({ x, y }));
   return {
     fileHash,
     card,
+    print: { ...print, steps: [...print.steps] },
     reprojectionErrorMm,
     mmPerPx,
     blurUm,

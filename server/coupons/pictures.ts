@@ -4,6 +4,7 @@ import { askOfDevice } from '../devices/ask-of-device.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
+import { requireKnownPrint } from '../cards/service.js';
 import { isKept } from '../files/service.js';
 import { getCoupon } from './view.js';
 
@@ -29,6 +30,7 @@ export async function createCouponPicture(
     if (entries.cells.length !== coupon.cells || entries.cells.some(({ cell }, i) => cell !== i))
       throw fault('entries.cells', `${coupon.design.code} has ${coupon.cells} cells; the reading has others.`);
     refuseOtherCode(coupon.design.code, entries);
+    await requireKnownPrint(context, 'entries.print', { size: entries.card, print: entries.print });
     await refuseSamePicture(context, couponId, request);
     const { fileHash } = entries;
     await insert(context, 'couponPictures', {

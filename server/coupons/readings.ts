@@ -1,4 +1,4 @@
-import { proposeOutcome, type CellMeasure, type OutcomeRules } from '@unto/core';
+import { contrastRanges, proposeOutcome, TYPICAL_PRINT, type CellMeasure, type OutcomeRules } from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -43,14 +43,17 @@ async function judged(context: Context, coupon: Rows['coupons'], request: Create
     throw fault('pictureId', 'That picture shows another coupon or another stage.');
   const before = stage === 'scrubbed' ? await rinsedPicture(context, coupon.id) : null;
   const tone = await toneOf(context, coupon);
+  const range = contrastRanges(picture.entries.print ?? TYPICAL_PRINT);
   return request.entries.map(({ cell, outcome, reason }) => {
     const measure: CellMeasure = picture.entries.cells[cell]!;
     const earlier = before ? { measure: before.entries.cells[cell]!, noise: before.entries.noise } : null;
-    const proposed = proposeOutcome(measure, earlier, rules as OutcomeRules, tone)?.outcome;
-    if (outcome !== proposed && !reason?.trim())
+    const found = proposeOutcome(measure, earlier, rules as OutcomeRules, tone, range);
+    // What turns on a print that is not known is not proposed: whoever keeps it has looked.
+    const proposed = found?.sure ? found.outcome : undefined;
+    if (outcome !== found?.outcome && !reason?.trim())
       throw fault(
         'entries',
-        `Cell ${cell + 1} was taken as other than the picture ${proposed ? 'proposes' : 'can tell'}: say why.`,
+        `Cell ${cell + 1} was taken as other than the picture ${found ? 'proposes' : 'can tell'}: say why.`,
       );
     return { cell, outcome, ...(proposed ? { proposed } : {}), ...(reason?.trim() ? { reason: reason.trim() } : {}) };
   });

@@ -108,7 +108,12 @@ const FILLED: Record<string, () => string> = {
     INSERT INTO coupon_pictures VALUES ('${randomUUID()}', '${ids['coupon']}', 'rinsed', 'h', ${json({ missMm: 0.04, cells: [] })}, ${by});
     INSERT INTO burns VALUES ('${randomUUID()}', '${ids['coupon']}', 1, 'done', 'M3', 5, 5, '[0]', '[]', NULL, '', now(), now(), now(),
       '${ids['operator']}');
+    INSERT INTO burns VALUES ('${randomUUID()}', '${ids['coupon']}', 1, 'dropped', 'M3', 5, 5, '[0]', '[]', NULL, '', now(), now(), now(),
+      '${ids['operator']}');
     INSERT INTO climb_steps VALUES ('${randomUUID()}', '${ids['ticket']}', 80, 40, 150, 0.06, 'holds', '', ${json(pins)}, ${by});`,
+  '0012-cards': () => `
+    INSERT INTO cards VALUES ('${randomUUID()}', 'A5', ${json({ basis: 'measured', paper: 0.8, steps: [0.6] })}, NULL, NULL, now(),
+      '${ids['operator']}');`,
 };
 
 /** What a migration calls otherwise than before: tables and columns. */
@@ -156,6 +161,8 @@ const REWRITTEN: Record<string, (table: string, column: string, was: any) => unk
     if (table === 'creations' && column === 'resource' && was === 'clock') return 'timer';
     return was;
   },
+  '0011-device-jobs': (table, column, was) =>
+    table === 'burns' && column === 'state' && was === 'dropped' ? 'unknown' : was,
   '0010-setting': (table, column, was) =>
     table === 'inventory_revisions' && column === 'body' && was.dryFilmMinUm ? { ...was, application: 'aerosol' } : was,
 };

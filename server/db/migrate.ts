@@ -11,6 +11,7 @@ import * as names from './migrations/0008-names.js';
 import * as standing from './migrations/0009-standing.js';
 import * as setting from './migrations/0010-setting.js';
 import * as deviceJobs from './migrations/0011-device-jobs.js';
+import * as cards from './migrations/0012-cards.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -25,6 +26,7 @@ export const MIGRATIONS = [
   standing,
   setting,
   deviceJobs,
+  cards,
 ];
 
 /** The database was made by a newer release than this code. */

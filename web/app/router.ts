@@ -58,6 +58,11 @@ export const router = createRouter({
       meta: { index: 'stores', title: 'Stores' },
     },
     {
+      path: '/card',
+      component: () => import('../cards/CardView.vue'),
+      meta: { index: 'stores', title: 'Reference card' },
+    },
+    {
       path: '/identify',
       component: () => import('../identify/IdentifyView.vue'),
       meta: { index: 'stores', title: 'What is this part?' },

@@ -12,7 +12,7 @@ import type { Aim } from '@unto/contract';
 import { computed } from 'vue';
 import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
-import { keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
+import { contrastSpans, keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
 import type { OpenedPicture } from './opened-picture';
 import { useUnits } from '../ui/useUnits';
 
@@ -44,6 +44,17 @@ const crop = computed(() => {
   };
 });
 const read = computed(() => (['rinsed', 'scrubbed'] as const).map((stage) => entries.value[stage]?.cells[props.index]));
+const spans = computed(() =>
+  (['rinsed', 'scrubbed'] as const).map((stage) => {
+    const one = entries.value[stage];
+    return one && (contrastSpans(one, props.tone)[props.index] ?? null);
+  }),
+);
+const saysProposed = computed(() => {
+  if (!props.proposed) return '';
+  const { because, sure } = props.proposed;
+  return `Proposed: ${because}.${sure ? '' : ' Look at it: as it is kept, it counts as judged by eye.'}`;
+});
 const unreadable = computed(() => read.value.map((measure) => measure?.unreadable ?? null));
 const kept = computed(() => keptShare(entries.value, props.index));
 const WHY = { glare: 'glare lies on it', blur: 'it is out of focus', outside: 'it lies outside the picture' } as const;
@@ -92,13 +103,20 @@ const WHY = { glare: 'glare lies on it', blur: 'it is out of focus', outside: 'i
           {{ measure.key === 'contrast' && kept !== null ? `${Math.round(100 * kept)} %` : '–' }}
         </td>
       </tr>
+      <tr v-if="spans.some(Boolean)" class="quiet">
+        <td>within, ΔL*</td>
+        <td v-for="(span, i) in spans" :key="i" class="number mono">
+          {{ span ? `${Math.round(span[0]) + 0} to ${Math.round(span[1]) + 0}` : '–' }}
+        </td>
+        <td></td>
+      </tr>
     </tbody>
   </table>
   <p v-for="(why, i) in unreadable" v-show="why" :key="i" class="fault small">
     {{ i ? 'Scrubbed' : 'Rinsed' }} picture: this cell cannot be read, {{ why ? WHY[why] : '' }}.
   </p>
   <p v-if="proposed" class="small" data-test-id="cell-proposal">
-    <template v-if="outcome === proposed.outcome">Proposed: {{ proposed.because }}.</template>
+    <template v-if="outcome === proposed.outcome">{{ saysProposed }}</template>
     <template v-else>Taken by hand against the picture ({{ proposed.because }}): {{ reason }}</template>
   </p>
 </template>

@@ -71,6 +71,9 @@ const views = computed(() => [
   ...STAGES.map((value) => ({ value, label: STAGE_WORDS[value] })),
   ...(entries.value.rinsed || entries.value.scrubbed ? [{ value: 'measures' as const, label: 'Measures' }] : []),
 ]);
+const typicalPrint = computed(
+  () => open.value?.entries && (open.value.entries.print?.basis ?? 'typical') === 'typical',
+);
 const placing = computed(() => open.value?.photo && mode.value === 'handles');
 // A coupon that was not found asks for its handles, and keeps them until somebody is content.
 watch(
@@ -138,7 +141,12 @@ const changedByServer = (found: Coupon) => adopt(found);
         <PickOne v-if="coupon.burntAt" v-model="shownStage" bare label="Stage" :options="views" test-id="stage" />
         <CouponFiles :coupon="coupon" :made="made" :fitted="fitted" :worker="worker" @table="importTable" />
       </div>
-      <p v-if="about" class="quiet small" data-test-id="reading-about">{{ about }}</p>
+      <p v-if="about" class="quiet small" data-test-id="reading-about">
+        {{ about }}
+        <RouterLink v-if="typicalPrint" to="/card" data-test-id="typical-print"
+          >Typical print of the card assumed: say once what yours throws back</RouterLink
+        >
+      </p>
       <p v-if="pictures.fault.value" class="fault" role="alert" data-test-id="picture-fault">
         {{ pictures.fault.value }}
       </p>
@@ -234,8 +242,8 @@ const changedByServer = (found: Coupon) => adopt(found);
                 ? 'Plain water, a soft cloth, dry.'
                 : 'The abrasive side of a pad, 40 strokes, the same for every coupon; dry.'
             }}
-            Lay it on the <a href="/api/card.pdf" target="_blank">reference card</a>, in even light, and photograph it
-            from straight above.
+            Lay it on the <RouterLink to="/card">reference card</RouterLink>, in even light, and photograph it from
+            straight above.
           </p>
           <BringPicture
             first

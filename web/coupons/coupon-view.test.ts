@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
-import { layoutCoupon, predictCells, type CellMeasure } from '@unto/core';
+import { layoutCoupon, predictCells, TYPICAL_PRINT, type CellMeasure } from '@unto/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { by, fakeServer, item, mountInShop } from '../testing/shop';
 import CouponView from './CouponView.vue';
@@ -22,7 +22,8 @@ const told = vi.hoisted(() => ({
   slow: false,
 }));
 const measure = (cell: number): CellMeasure => ({
-  ...{ cell, unreadable: cell === 2 ? 'glare' : null, lightness: 20, bareLightness: 70, deltaE: 44, coverage: 0.98 },
+  ...{ cell, unreadable: cell === 2 ? 'glare' : null, bareLightness: 60, deltaE: 44, coverage: 0.98 },
+  lightness: cell === 2 ? null : 60 - told.contrast,
   contrast: cell === 2 ? null : told.contrast,
   ...{ chroma: 3, evenness: 0.94, grain: 1, edgeUm: 90, halo: 0.01 },
 });
@@ -59,7 +60,16 @@ const CORNERS = [
   { x: 1, y: 1 },
 ];
 const readingOf = (sure: boolean, corners: unknown) => ({
-  ...{ card: 'A5', missing: [], reprojectionErrorMm: 0.02, mmPerPx: 0.1, blurUm: 230, unevenness: 1.2, sure },
+  ...{
+    card: 'A5',
+    print: TYPICAL_PRINT,
+    missing: [],
+    reprojectionErrorMm: 0.02,
+    mmPerPx: 0.1,
+    blurUm: 230,
+    unevenness: 1.2,
+    sure,
+  },
   ...{ corners: corners ?? CORNERS, code: { text: 'K-031', agrees: true }, noise: 0.5, edgeFloorUm: 80 },
   cells: sure ? layout.cells.map(({ index }) => measure(index)) : [],
 });

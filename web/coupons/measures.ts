@@ -1,4 +1,4 @@
-import { aimedContrast, retention, type CellMeasure, type Stage } from '@unto/core';
+import { aimedContrast, contrastRanges, retention, TYPICAL_PRINT, type CellMeasure, type Stage } from '@unto/core';
 import type { Aim, CouponPictureEntries } from '@unto/contract';
 
 /** A measure of a cell that is shown: its name, unit, digits, and the number in a reading; null where there is none. */
@@ -29,6 +29,20 @@ export const SHOWN_MEASURES: readonly ShownMeasure[] = [
 ];
 
 export type StagePictures = Readonly<Record<Stage, CouponPictureEntries | null>>;
+
+/** The lowest and the highest contrast of every cell of a picture by the aim, L*, whichever print its card may have; null where none was read. */
+export function contrastSpans(
+  entries: CouponPictureEntries,
+  tone: Aim['tone'],
+): readonly (readonly [number, number] | null)[] {
+  const range = contrastRanges(entries.print ?? TYPICAL_PRINT);
+  return entries.cells.map(({ lightness, bareLightness }) => {
+    if (lightness === null || bareLightness === null) return null;
+    const { low, high } = range(bareLightness, lightness);
+    const ends = [aimedContrast(low, tone), aimedContrast(high, tone)] as const;
+    return [Math.min(...ends), Math.max(...ends)];
+  });
+}
 
 /** Share of the contrast of a cell that the scrub left; null where that cannot be said. */
 export function keptShare({ rinsed, scrubbed }: StagePictures, cell: number): number | null {

@@ -46,6 +46,7 @@ const entries = (contrast: (cell: number) => number | null): CouponPictureEntrie
   ...{
     fileHash: 'a'.repeat(64),
     card: 'A5',
+    print: null,
     reprojectionErrorMm: 0.02,
     mmPerPx: 0.1,
     blurUm: 230,
@@ -97,7 +98,7 @@ describe('a cell', () => {
     pictures: { rinsed: picture(rinsed), scrubbed: picture(scrubbed) },
     tone: 'dark on light',
     outcome: 'holds',
-    proposed: { outcome: 'holds', because: '96 % kept, within all limits' },
+    proposed: { outcome: 'holds', because: '96 % kept, within all limits', sure: true },
     reason: '',
     grade: 'guess',
   };

@@ -9,6 +9,7 @@ const ENTRIES = {
   ...{
     fileHash: 'h',
     card: 'A5',
+    print: null,
     reprojectionErrorMm: 0.02,
     mmPerPx: 0.114,
     blurUm: 230,
@@ -26,8 +27,8 @@ const PICTURE = {
 function outcomes(picture: OpenedPicture | null, kept: [number, Outcome][] = [], stage: Stage = 'scrubbed') {
   const byHand = reactive({ rinsed: new Map<number, TakenByHand>(), scrubbed: new Map<number, TakenByHand>() });
   const proposals = { rinsed: new Map(), scrubbed: new Map() } as Record<Stage, Map<number, ProposedOutcome>>;
-  proposals[stage].set(0, { outcome: 'holds', because: 'within all limits' });
-  proposals[stage].set(1, { outcome: 'over', because: 'tinted' });
+  proposals[stage].set(0, { outcome: 'holds', sure: true, because: 'within all limits' });
+  proposals[stage].set(1, { outcome: 'over', sure: true, because: 'tinted' });
   const marked: [number, Outcome | null][] = [];
   const pictures = {
     ...{

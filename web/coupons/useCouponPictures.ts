@@ -4,6 +4,7 @@ import { pictureEntriesOf } from '@unto/domain';
 import { onUnmounted, ref, shallowReactive, type Ref } from 'vue';
 import { Unreachable } from '../api/client';
 import { ofDevice } from '../api/device-jobs';
+import { useCardPrints } from '../cards/useCardPrints';
 import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { checkPictureFile } from '../pictures/picture-file';
 import { useShop } from '../stores/shop';
@@ -22,6 +23,7 @@ export function useCouponPictures(
 ) {
   const shop = useShop();
   const worker = useComputations();
+  const { known: knownPrints } = useCardPrints();
   const pictures = shallowReactive<Record<Stage, OpenedPicture | null>>({ rinsed: null, scrubbed: null });
   const proposals = useProposals(coupon, layout, tone, pictures);
   /** Somebody says that an unreadable code is this coupon's; asked anew of every picture. */
@@ -74,7 +76,9 @@ export function useCouponPictures(
       refuseOther(kept.hash, stage);
       const blob = await content(kept);
       await checkPictureFile(kept.mediaType, blob);
-      const found = valueOf(await worker.core.openCoupon({ key: kept.hash, picture: blob }));
+      const found = valueOf(
+        await worker.core.openCoupon({ key: kept.hash, picture: blob, prints: await knownPrints() }),
+      );
       proposals.byHand[stage].clear();
       asked[stage] += 1;
       await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
@@ -85,9 +89,12 @@ export function useCouponPictures(
   async function reopen(stage: Stage): Promise<void> {
     const known = pictures[stage];
     if (!known || known.photo || !known.entries) return;
+    const { card, print } = known.entries;
     await guarded(async () => {
       const blob = await keptPicture({ hash: known.hash });
-      const found = valueOf(await worker.core.openCoupon({ key: known.hash, picture: blob }));
+      // By the print that it was read by: what is known of the card since changes nothing kept.
+      const prints = { [card]: print ?? undefined };
+      const found = valueOf(await worker.core.openCoupon({ key: known.hash, picture: blob, prints }));
       const photo = { url: urlOf(blob), ...found };
       const level = known.level ?? (await straightened(known));
       if (pictures[stage]?.hash === known.hash) pictures[stage] = { ...pictures[stage], photo, level };

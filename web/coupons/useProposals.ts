@@ -1,5 +1,7 @@
 import {
+  contrastRanges,
   proposeOutcome,
+  TYPICAL_PRINT,
   type CouponLayout,
   type Outcome,
   type OutcomeRules,
@@ -36,10 +38,11 @@ export function useProposals(
     before: CouponPictureEntries | null,
   ): Map<number, ProposedOutcome> {
     const found = new Map<number, ProposedOutcome>();
+    const range = contrastRanges(now?.print ?? TYPICAL_PRINT);
     for (const measure of now?.cells ?? []) {
       if (!burnt(measure.cell)) continue;
       const earlier = before ? { measure: before.cells[measure.cell]!, noise: before.noise } : null;
-      const outcome = proposeOutcome(measure, earlier, rules.value, tone.value);
+      const outcome = proposeOutcome(measure, earlier, rules.value, tone.value, range);
       if (outcome) found.set(measure.cell, outcome);
     }
     return found;

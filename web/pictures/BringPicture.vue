@@ -4,7 +4,7 @@ import { useShop } from '../stores/shop';
 import FileLabel from '../ui/FileLabel.vue';
 
 /** A picture from a file (on a phone: from its camera), or taken by the camera of the bench. */
-defineProps<{ working: boolean; first?: boolean; again?: boolean }>();
+defineProps<{ working: boolean; first?: boolean; again?: boolean; noCamera?: boolean }>();
 const emit = defineEmits<{ brought: [File]; take: [] }>();
 const shop = useShop();
 </script>
@@ -20,7 +20,7 @@ const shop = useShop();
       @brought="emit('brought', $event)"
     />
     <Button
-      v-if="shop.devices.camera"
+      v-if="shop.devices.camera && !noCamera"
       outlined
       :label="again ? 'Take it again' : 'Use the camera'"
       :disabled="working"

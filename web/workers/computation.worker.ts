@@ -13,6 +13,7 @@ import {
   labelDose,
   layoutCoupon,
   levelBytes,
+  characteriseCard,
   openCardPicture,
   patchLuminance,
   predictCells,
@@ -102,11 +103,11 @@ const computations: Computations = {
       const read = (spot: Point2 | null) => (spot ? patchLuminance(pixels, { ...spot, radius }) : null);
       return coatMap(straight, { bare: read(bare), good: read(good), ground });
     }),
-  openCoupon: ({ key, picture }) =>
+  openCoupon: ({ key, picture, prints }) =>
     answeredLater(async () => {
       const pixels = await pixelsOf(picture, MOST_COUPON_PX);
       coupons.delete(key);
-      coupons.set(key, openCardPicture(pixels));
+      coupons.set(key, openCardPicture(pixels, prints));
       for (const old of [...coupons.keys()].slice(0, -2)) coupons.delete(old);
       return { width: pixels.width, height: pixels.height };
     }),
@@ -119,6 +120,8 @@ const computations: Computations = {
       const tookMs = performance.now() - begun;
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
+  characteriseCard: ({ picture, white }) =>
+    answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
   window: async ({ family, equipment, seed, job, map, otherRevisions, settable }) =>
     answered(() => {

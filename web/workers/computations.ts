@@ -2,8 +2,10 @@ import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
   NestProgress,
   Point2,
+  CardPrints,
   CellOutcomes,
   CellPrediction,
+  CharacterisedCard,
   CoatMap,
   CoatReference,
   CouponEquipment,
@@ -89,6 +91,7 @@ export interface Computations {
   openCoupon(task: {
     readonly key: string;
     readonly picture: Blob;
+    readonly prints: CardPrints;
   }): Promise<Answer<{ readonly width: number; readonly height: number }>>;
   /** Reads an opened picture, by the corner marks it finds or by those given (px of the picture). */
   readCoupon(task: {
@@ -96,6 +99,8 @@ export interface Computations {
     readonly layout: CouponLayout;
     readonly corners: readonly Point2[] | null;
   }): Promise<Answer<ReadCouponPicture>>;
+  /** What a card's print throws back, from a photograph with a known white in its window. */
+  characteriseCard(task: { readonly picture: Blob; readonly white: number }): Promise<Answer<CharacterisedCard>>;
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
   window(task: {

@@ -5,6 +5,7 @@ import { creations } from './creations.js';
 import { inventoryItems } from './inventory-items.js';
 import { inventoryRevisions } from './inventory-revisions.js';
 import { tickets } from './tickets.js';
+import { cards } from './cards.js';
 import { checks } from './checks.js';
 import { timers } from './timers.js';
 import { weighings } from './weighings.js';
@@ -42,6 +43,7 @@ const MODELS = {
   inventoryItems,
   inventoryRevisions,
   tickets,
+  cards,
   checks,
   timers,
   weighings,

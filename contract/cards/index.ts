@@ -1,0 +1,2 @@
+export * from './cards.js';
+export * from './routes.js';
