@@ -30,7 +30,10 @@ const OFF_MM = 1;
 const MOST_STEP = 12;
 /** A corner mark is seen where its strokes differ by this in lightness, most of them the same way. */
 const SEEN = { step: 2.5, share: 0.72 } as const;
-const TILT_DEG = 8;
+/** How far from square to the card a coupon is looked for, in what steps, degrees, and how far over the window's edge, mm: as coupons mostly lie, and else any way. */
+const LAID = { tiltDeg: 8, stepDeg: 2, slackMm: 5 } as const;
+const ANY_WAY = { tiltDeg: 45, stepDeg: 1.5, slackMm: 12 } as const;
+type Reach = typeof LAID | typeof ANY_WAY;
 /** So many lies are looked at to the end. */
 const BEST = 8;
 /** Labels must stand out by this, L*, and by this much more than they would the other way up. */
@@ -41,11 +44,23 @@ const MOST_LETTERS = 260;
 
 /**
  * Finds a coupon on the card by its corner marks and labels, any way round: a coarse search over place and turn, made finer in steps,
- * then every corner mark on its own to a few hundredths of a millimetre.
+ * then every corner mark on its own to a few hundredths of a millimetre. One that does not lie about square to the card is looked for
+ * at every angle.
  */
 export function findCoupon(
   picture: ReadablePicture,
   layout: CouponLayout & { readonly frame: CouponFrame },
+): CouponPose {
+  const laid = findWithin(picture, layout, LAID);
+  if (laid.sure) return laid;
+  const turned = findWithin(picture, layout, ANY_WAY);
+  return turned.sure ? turned : laid;
+}
+
+function findWithin(
+  picture: ReadablePicture,
+  layout: CouponLayout & { readonly frame: CouponFrame },
+  reach: Reach,
 ): CouponPose {
   const { window } = picture.pose.card;
   const area = {
@@ -61,7 +76,7 @@ export function findCoupon(
     middle,
   );
   const some = corners.filter((_, i) => i % 2 === 0);
-  const coarse = search(picture, blank, area, some);
+  const coarse = search(picture, blank, area, { corners: some, reach });
   const fine = levelPicture(picture, ON_CARD, { ...area, pxMm: 0.5 }, 2);
   const closer = (from: readonly Lie[], step: Parameters<typeof refine>[1]) =>
     from.map((one) => refine(one, step, fine, area, corners)).sort((a, b) => b.score - a.score);
@@ -120,17 +135,17 @@ function search(
   picture: ReadablePicture,
   blank: CouponLayout['design']['blank'],
   area: Area,
-  corners: readonly Probe[],
+  { corners, reach }: { readonly corners: readonly Probe[]; readonly reach: Reach },
 ): Lie[] {
+  const { tiltDeg, stepDeg, slackMm: slack } = reach;
   const map = levelPicture(picture, ON_CARD, { ...area, pxMm: 1 }, 3);
   const few = corners.filter((_, i) => i % FEW === 0);
   const found: Lie[] = [];
   for (let quarter = 0; quarter < 4; quarter += 1) {
     const [w, h] = quarter % 2 ? [blank.heightMm, blank.widthMm] : [blank.widthMm, blank.heightMm];
-    const slack = 5;
     const [x0, x1] = ends(area.xMm + 8 + w / 2 - slack, area.xMm + area.widthMm - 8 - w / 2 + slack);
     const [y0, y1] = ends(area.yMm + 8 + h / 2 - slack, area.yMm + area.heightMm - 8 - h / 2 + slack);
-    for (let tilt = -TILT_DEG; tilt <= TILT_DEG; tilt += 2) {
+    for (let tilt = -tiltDeg; tilt <= tiltDeg; tilt += stepDeg) {
       const turn = (quarter * 90 + tilt) * (Math.PI / 180);
       const steps = wholeSteps(offsetsOf(corners, turn, map), map);
       const fewSteps = wholeSteps(offsetsOf(few, turn, map), map);

@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { CoreError } from '../support/core-error.js';
 import { contrastRanges, reflectanceOf, TYPICAL_PRINT } from '../target/index.js';
+import { layoutCoupon } from '../coupon/index.js';
 import { GREYS, greyOf, layout, photo, type Paint } from '../testing/drawn-photo.js';
 import { lightness, linearToSrgb, srgbToLinear, type Pixels } from '../imaging/index.js';
 import { proposeOutcome, retention, usualRules, type CellMeasure } from './index.js';
@@ -34,6 +35,86 @@ describe('coupons in pictures made by other means', () => {
     );
     expect(misses.filter((miss) => miss < 2).length / misses.length).toBeGreaterThanOrEqual(0.95);
   }, 30_000);
+});
+
+describe('a coupon that lies as it was put down', () => {
+  it.each([12, 15, 30, 44])(
+    'turned by %i° is found and read',
+    async (lie) => {
+      const reading = readCoupon(openCardPicture(await photo(0, { lie, at: [0.3, 0.2] })), layout);
+      expect([reading.sure, reading.code.text]).toEqual([true, 'K-316']);
+      const misses = reading.cells.map(({ cell, lightness: read }) =>
+        read === null ? 0 : Math.abs(read - lightness(reflectanceOf(greyOf(cell)))),
+      );
+      expect(Math.max(...misses)).toBeLessThan(2);
+    },
+    60_000,
+  );
+
+  it.each([-0.2, -0.1, 0.1])(
+    'in blocks as wide as the window, through a lens that bends by %f, is found and read',
+    async (bend) => {
+      const wide = layoutCoupon(
+        {
+          ...layout.design,
+          ...{ code: 'K-512', blank: { widthMm: 126, heightMm: 70 } },
+          axes: {
+            x: { ...layout.design.axes.x, count: 6 },
+            y: { ...layout.design.axes.y, count: 8 },
+            blocks: { parameter: 'interval', spacing: 'linear', from: 0.05, to: 0.09, count: 2 },
+          },
+        },
+        { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 },
+      );
+      const picture = await photo(0, { of: wide, bend, at: [0.2, 0.18], lie: 1 });
+      const reading = readCoupon(openCardPicture(picture), wide);
+      expect([reading.sure, reading.code.text, reading.cells.length]).toEqual([true, 'K-512', 96]);
+      const misses = reading.cells.map(({ cell, lightness: read }) =>
+        read === null ? 0 : Math.abs(read - lightness(reflectanceOf(greyOf(cell)))),
+      );
+      expect(misses.filter((miss) => miss < 2).length / misses.length).toBeGreaterThanOrEqual(0.95);
+    },
+    60_000,
+  );
+});
+
+/** A shadow with an edge, so dark beyond a slanting line. */
+function shaded({ width, height, data }: Pixels, share: number, across: number): Pixels {
+  const out = Uint8ClampedArray.from(data);
+  for (let i = 0; i < width * height; i += 1) {
+    const away = (i % width) + 0.2 * Math.floor(i / width) - across * width;
+    const light = 1 - (1 - share) / (1 + Math.exp(-away / 6));
+    for (let k = 0; k < 3; k += 1) out[4 * i + k] = 255 * linearToSrgb(srgbToLinear(data[4 * i + k]! / 255) * light);
+  }
+  return { width, height, data: out };
+}
+
+describe('a hard shadow over the card', () => {
+  it.each([0.9, 0.8, 0.6, 0.4])(
+    'of %f of the light puts no contrast off by more than 4 L* unsaid',
+    async (share) => {
+      const clean = await photo(0);
+      const ground = lightness(reflectanceOf(170));
+      for (const across of [0.35, 0.5, 0.6, 0.7, 0.8]) {
+        const reading = (() => {
+          try {
+            return readCoupon(openCardPicture(shaded(clean, share, across)), layout);
+          } catch (error) {
+            return error as CoreError;
+          }
+        })();
+        if (reading instanceof Error) {
+          expect(reading).toMatchObject({ code: 'reading.no-light' });
+          continue;
+        }
+        const off = reading.cells.map(({ cell, contrast }) =>
+          contrast === null ? 0 : Math.abs(contrast - (ground - lightness(reflectanceOf(greyOf(cell))))),
+        );
+        expect(Math.max(...off), `edge at ${across}`).toBeLessThan(4);
+      }
+    },
+    60_000,
+  );
 });
 
 /** A soft stripe of light over a picture, as a lamp throws it back: so much of the paper's own light, added. */

@@ -62,8 +62,34 @@ export function readPaper(pixels: Pixels, pose: CardPose): PaperLight {
       'reading.no-light',
       'Too little of the white card can be seen to judge the light by: uncover it. The picture was kept.',
     );
+  refuseHardLight(pose, usable, fall);
   const paper = [0, 1, 2].map((k) => median(used.map(({ box, mean }) => mean[k]! / lightAt(fall, pose, middle(box)))));
   return { fall, paper: paper as [number, number, number], whites: usable };
+}
+
+/**
+ * Bare paper well away from the coupon that is off the smooth fall of light by more than this share, in so many fields and such a share
+ * of them, lies under a hard shadow, in broad glare, or under something: no curve through the paper tells the light there.
+ */
+const HARD = { off: 0.045, fields: 3, share: 0.15, awayMm: 12 } as const;
+
+function refuseHardLight(pose: CardPose, fields: readonly Field[], fall: readonly number[]): void {
+  const { window } = pose.card;
+  const away = fields.filter(({ box }) => {
+    const { x } = middle(box);
+    return x < window.xMm - HARD.awayMm || x > window.xMm + window.widthMm + HARD.awayMm;
+  });
+  const off = fields.map(({ box, mean }) => Math.log(mean[1] / lightAt(fall, pose, middle(box))));
+  const level = median(off);
+  const isHard = (some: readonly Field[]) => {
+    const hard = some.filter((field) => Math.abs(off[fields.indexOf(field)]! - level) > HARD.off).length;
+    return hard >= Math.max(HARD.fields, HARD.share * some.length);
+  };
+  if (!isHard(away) && !isHard(fields)) return;
+  throw new CoreError(
+    'reading.no-light',
+    'A hard shadow or broad glare lies over the card, or something lies on it: take the picture in even light. This one was kept.',
+  );
 }
 
 /** Light at a place of the card, as a multiple of that in its middle. */
@@ -226,6 +252,7 @@ function unevenness(fall: readonly number[], pose: CardPose): number {
   return Math.max(...values) / Math.min(...values);
 }
 
+/** Middle of a box, mm. */
 export function middle({ xMm, yMm, widthMm, heightMm }: CardBox): { x: number; y: number } {
   return { x: xMm + widthMm / 2, y: yMm + heightMm / 2 };
 }

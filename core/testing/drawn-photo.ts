@@ -72,11 +72,28 @@ export interface PhotoOptions {
   /** Share of light that the card throws back where it is printed with a byte, and what lies in its window instead of a coupon. */
   readonly print?: (byte: number) => number;
   readonly sheet?: number;
+  /** How the coupon lies on the card: turned by so many degrees, another design, its left and upper edge as shares of the card's width. */
+  readonly lie?: number;
+  readonly of?: CouponLayout;
+  readonly at?: readonly [number, number];
+  /** Bend of the lens: a place is moved from the middle by so much of its distance cubed, both in half diagonals. */
+  readonly bend?: number;
 }
 
 export async function photo(
   turn: number,
-  { card = 'A5', matrix = [1, 0.02, -0.03, 1], paint = GREYS, ground = GROUND, print, sheet }: PhotoOptions = {},
+  {
+    card = 'A5',
+    matrix = [1, 0.02, -0.03, 1],
+    paint = GREYS,
+    ground = GROUND,
+    print,
+    sheet,
+    lie = 2,
+    of = layout,
+    at = [0.36, 0.25],
+    bend = 0,
+  }: PhotoOptions = {},
 ): Promise<Pixels> {
   const { widthMm, heightMm } = referenceCard(card);
   const wide = 1700;
@@ -90,9 +107,11 @@ export async function photo(
     .then((raw) => (print ? seen(raw, print) : seen(raw, reflectanceOf)));
   const coupon =
     sheet === undefined
-      ? await sharp(Buffer.from(coloured(layout, paint, ground)), { density: 400 })
-          .resize(Math.round(60 * scale), Math.round(48 * scale), { fit: 'fill' })
-          .rotate(2, { background: '#ffffff00' })
+      ? await sharp(Buffer.from(coloured(of, paint, ground)), { density: 400 })
+          .resize(Math.round(of.design.blank.widthMm * scale), Math.round(of.design.blank.heightMm * scale), {
+            fit: 'fill',
+          })
+          .rotate(lie, { background: '#ffffff00' })
           .raw()
           .toBuffer({ resolveWithObject: true })
           .then((raw) => seen(raw, reflectanceOf))
@@ -103,8 +122,8 @@ export async function photo(
     .composite([
       {
         input: coupon,
-        left: Math.round((sheet === undefined ? 0.36 : 0.2) * wide),
-        top: Math.round((sheet === undefined ? 0.25 : 0.15) * wide),
+        left: Math.round((sheet === undefined ? at[0] : 0.2) * wide),
+        top: Math.round((sheet === undefined ? at[1] : 0.15) * wide),
       },
     ])
     .png()
@@ -117,9 +136,29 @@ export async function photo(
     .jpeg({ quality: 90 })
     .toBuffer()
     .then((file) => sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true }));
-  return {
-    width: info.width,
-    height: info.height,
-    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
-  };
+  const bytes = new Uint8ClampedArray(data.buffer, data.byteOffset, data.length);
+  return bent({ width: info.width, height: info.height, data: bytes }, bend);
+}
+
+/** A picture through a lens that bends: straight lines bow outwards for a negative bend (barrel). Bilinear. */
+function bent({ width, height, data }: Pixels, bend: number): Pixels {
+  if (bend === 0) return { width, height, data };
+  const out = new Uint8ClampedArray(data.length);
+  const [cx, cy, half] = [width / 2, height / 2, Math.hypot(width, height) / 2];
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const [dx, dy] = [(x - cx) / half, (y - cy) / half];
+      const pull = 1 / (1 + bend * (dx * dx + dy * dy));
+      const [sx, sy] = [cx + dx * half * pull, cy + dy * half * pull];
+      const [x0, y0] = [Math.floor(sx), Math.floor(sy)];
+      if (x0 < 0 || y0 < 0 || x0 + 1 >= width || y0 + 1 >= height) continue;
+      const [fx, fy] = [sx - x0, sy - y0];
+      for (let k = 0; k < 4; k += 1) {
+        const value = (i: number, j: number) => data[4 * ((y0 + j) * width + x0 + i) + k]!;
+        const upper = value(0, 0) * (1 - fx) + value(1, 0) * fx;
+        out[4 * (y * width + x) + k] = upper * (1 - fy) + (value(0, 1) * (1 - fx) + value(1, 1) * fx) * fy;
+      }
+    }
+  }
+  return { width, height, data: out };
 }
