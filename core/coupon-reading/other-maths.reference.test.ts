@@ -59,9 +59,9 @@ describe('a coupon that lies as it was put down', () => {
           ...layout.design,
           ...{ code: 'K-512', blank: { widthMm: 126, heightMm: 70 } },
           axes: {
-            x: { ...layout.design.axes.x, count: 6 },
-            y: { ...layout.design.axes.y, count: 8 },
-            blocks: { parameter: 'interval', spacing: 'linear', from: 0.05, to: 0.09, count: 2 },
+            x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 6 },
+            y: { parameter: 'speed', spacing: 'log', from: 80, to: 420, count: 8 },
+            block: { parameter: 'interval', spacing: 'linear', from: 0.05, to: 0.09, count: 2 },
           },
         },
         { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 },
