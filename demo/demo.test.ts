@@ -57,7 +57,7 @@ describe('the made-up workshop', () => {
       )[0];
     expect(await digest(other)).toEqual(await digest(sequelize));
     await other.close();
-  }, 90_000);
+  }, 150_000);
 
   it('lets the fit find the steepness of the hidden coat it was made from', async () => {
     const [rows] = await sequelize.query(

@@ -41,7 +41,7 @@ export async function adoptBurns(work: DeviceWork): Promise<void> {
   const rows = await list(context, 'burns', {
     where: { state: [...BURN_LIVE], [Op.and]: [abandoned, { [Op.not]: unbegun }] },
   });
-  for (const { id } of rows) await context.jobs?.add('burn', { burnId: id }, undefined);
+  for (const { id } of rows) await context.jobs?.add('burn', { burnId: id }, undefined, id);
 }
 
 async function lease({ holder, context }: DeviceWork, id: string): Promise<Burn | null> {

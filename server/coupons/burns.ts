@@ -56,7 +56,7 @@ export async function startBurn(context: Context, couponId: string, request: Sta
         sendBefore: SOON,
       }),
     );
-    await context.jobs!.add('burn', { burnId: request.id }, context.transaction);
+    await context.jobs!.add('burn', { burnId: request.id }, context.transaction, request.id);
   });
   return getCoupon(context, couponId);
 }
@@ -152,7 +152,7 @@ async function sendRest(context: Context, coupon: Rows['coupons'], { burn, found
     ...{ heard: false, holder: null, leaseUntil: null, sentAt: null, sendBefore: SOON, asked: null, fault: '' },
     settledById: context.actor,
   });
-  await context.jobs!.add('burn', { burnId: burn.id }, context.transaction);
+  await context.jobs!.add('burn', { burnId: burn.id }, context.transaction, burn.id);
 }
 
 async function settle(context: Context, burn: Burn, values: Partial<Burn>): Promise<void> {

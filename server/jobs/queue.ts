@@ -1,4 +1,4 @@
-import { EventEmitter, once } from 'node:events';
+import { EventEmitter } from 'node:events';
 import PgBoss from 'pg-boss';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 
@@ -19,8 +19,12 @@ export type JobNow =
 
 /** Jobs for workers, kept in the same database. A job is begun once at the most: what may have fired is not begun again. */
 export interface JobQueue {
-  /** Adds a job with the caller's transaction: it is there when the rest is. */
-  add(kind: JobKind, data: object, transaction: Transaction | undefined): Promise<string>;
+  /**
+   * Adds a job with the caller's transaction: it is there when the rest is.
+   * @param about jobs of a kind about the same wait but once
+   * @returns its id; empty where one waits already
+   */
+  add(kind: JobKind, data: object, transaction: Transaction | undefined, about?: string): Promise<string>;
   look(kind: JobKind, id: string): Promise<JobNow | null>;
   /** Has jobs of a kind done, one after another, until it is stopped. What `work` gives is kept as what came of it. */
   work(kind: JobKind, work: (data: object) => Promise<unknown>): Promise<void>;
@@ -39,22 +43,30 @@ export async function openJobQueue(sequelize: Sequelize, failed: (error: Error) 
   const boss = new PgBoss({ db: through(sequelize), schedule: false, maintenanceIntervalSeconds: 60 });
   boss.on('error', failed);
   await boss.start();
-  for (const name of JOB_KINDS) await boss.createQueue(name);
+  // One that waits stands for all that would: of jobs about a burn the next one does the work.
+  for (const name of JOB_KINDS) await boss.createQueue(name, { name, policy: name === 'burn' ? 'short' : 'standard' });
   const workers = new Map<JobKind, string>();
   const nudges = new EventEmitter();
-  const stopping = new AbortController();
+  let stopping = false;
   return {
     get stopping() {
-      return stopping.signal.aborted;
+      return stopping;
     },
     nudge: (kind) => void nudges.emit(kind),
-    rest: async (kind, ms) => {
-      const signal = AbortSignal.any([stopping.signal, AbortSignal.timeout(ms)]);
-      await once(nudges, kind, { signal }).catch(() => undefined);
-    },
-    add: async (kind, data, transaction) => {
+    rest: (kind, ms) =>
+      new Promise((resolve) => {
+        const on = () => {
+          clearTimeout(timer);
+          nudges.off(kind, on);
+          resolve();
+        };
+        const timer = setTimeout(on, ms);
+        nudges.once(kind, on);
+      }),
+    add: async (kind, data, transaction, about) => {
       const id = await boss.send(kind, data, {
         retryLimit: 0,
+        ...(about ? { singletonKey: about } : {}),
         expireInSeconds: CUT_OFF_AFTER_S[kind],
         retentionSeconds: BEGIN_WITHIN_S,
         db: through(sequelize, transaction),
@@ -64,7 +76,7 @@ export async function openJobQueue(sequelize: Sequelize, failed: (error: Error) 
       };
       if (transaction) transaction.afterCommit(wake);
       else wake();
-      return id!;
+      return id ?? '';
     },
     look: async (kind, id) => {
       const job = await boss.getJobById<object>(kind, id, { includeArchive: true });
@@ -75,7 +87,8 @@ export async function openJobQueue(sequelize: Sequelize, failed: (error: Error) 
       workers.set(kind, await boss.work<object>(kind, options, async ([job]) => work(job!.data)));
     },
     stop: async () => {
-      stopping.abort();
+      stopping = true;
+      for (const kind of JOB_KINDS) nudges.emit(kind);
       await boss.stop({ graceful: true, timeout: 5000 });
     },
   };
