@@ -256,6 +256,13 @@ describe('what nobody can know', () => {
       ({ burn: now }) => now!.cellsDone.length === 3,
     );
     head.says = { program: '', state: 'idle' };
+    await becomes(id, 'unknown');
+    const { tasks } = (await rig.call('GET', '/api/today')).body;
+    expect(tasks[0]).toMatchObject({
+      title: expect.stringMatching(/^Look at the machine: K-/),
+      text: expect.stringMatching(/^3 cells burnt/),
+      urgent: true,
+    });
     expect((await becomes(id, 'unknown')).burn).toMatchObject({ cellsDone: [0, 1, 2] });
     expect((await settle(burn, 'nothing')).body.detail).toMatch(/told of 3 cells/);
     expect((await settle(burn, 'partly', 2)).body.faults[0].message).toMatch(

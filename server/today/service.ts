@@ -1,9 +1,17 @@
 import { nextStation, type Station } from '@unto/core';
-import type { StoredCoat, Ticket, Timer, Today, TodayShort, TodayTask } from '@unto/contract';
+import {
+  BURN_BROKEN_OFF,
+  type StoredCoat,
+  type Ticket,
+  type Timer,
+  type Today,
+  type TodayShort,
+  type TodayTask,
+} from '@unto/contract';
 import { endOfDay, readTimerAt } from '@unto/domain';
 import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
-import { together, type Context } from '../db/context.js';
+import { list, together, type Context } from '../db/context.js';
 import { listInventory } from '../inventory/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { openTicketLines } from '../progress/service.js';
@@ -12,12 +20,13 @@ import { shopDay, workshop } from '../workshop/service.js';
 
 /** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
-  const [timers, stored, lines, coupons, blanks, short, { timeZone }] = await together(
+  const [timers, stored, lines, coupons, broken, blanks, short, { timeZone }] = await together(
     context,
     () => timersWhere(context, { endedAt: null }),
     () => storedCoatsWhere(context, { endedAt: null }),
     () => openTicketLines(context),
     () => couponTasks(context),
+    () => brokenBurnTasks(context),
     () => unknownBlanks(context),
     () => runningShort(context),
     () => workshop(context),
@@ -25,6 +34,7 @@ export async function today(context: Context): Promise<Today> {
   const tasks: TodayTask[] = [
     ...timers.filter(({ kind }) => kind !== 'shake').map((timer) => timerTask(timer, context.now)),
     ...stored.map(storedTask),
+    ...broken,
     ...coupons.map(({ ticketId: _, ...task }) => task),
     ...blanks,
     ...lines.flatMap(({ ticket, stations }) => {
@@ -118,6 +128,32 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
         urgent: false,
       },
     ];
+  });
+}
+
+const BROKEN_WORDS = {
+  silent: { title: 'The controller is silent', text: 'it may still burn: look at the machine' },
+  unknown: { title: 'Look at the machine', text: 'nobody can know how far it was burnt but who counts the cells' },
+  stopped: { title: 'Stopped', text: 'burn the other cells, or take it as it is' },
+} as const;
+
+/** Runs on the controller that broke off and are not settled. */
+async function brokenBurnTasks(context: Context): Promise<TodayTask[]> {
+  const burns = await list(context, 'burns', { where: { state: [...BURN_BROKEN_OFF] } });
+  if (!burns.length) return [];
+  const coupons = await list(context, 'coupons', { where: { id: burns.map(({ couponId }) => couponId) } });
+  return burns.map((burn) => {
+    const { title, text } = BROKEN_WORDS[burn.state as keyof typeof BROKEN_WORDS];
+    const { design } = coupons.find(({ id }) => id === burn.couponId)!;
+    return {
+      key: `burn-${burn.id}`,
+      at: null,
+      title: `${title}: ${design.code}`,
+      text: `${burn.cellsDone.length} cells burnt · ${text}`,
+      action: 'Open',
+      to: `/coupons/${burn.couponId}`,
+      urgent: true,
+    };
   });
 }
 

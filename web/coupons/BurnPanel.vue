@@ -77,6 +77,7 @@ const sends = computed(() => shop.devices.controller && props.gantry);
 <style scoped>
 .foot {
   margin-top: auto;
+  padding-bottom: 0.9rem;
   display: flex;
   flex-wrap: wrap;
   gap: 0.6rem;

@@ -174,6 +174,7 @@ const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen
 
 .foot {
   margin-top: auto;
+  padding-bottom: 0.9rem;
   display: flex;
   flex-wrap: wrap;
   gap: 0.6rem;
