@@ -1,5 +1,18 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitWindow, layoutCoupon, type Outcome } from '@unto/core';
+import type { Coupon, Workshop } from '@unto/contract';
+import {
+  couponWindowCells,
+  familyFor,
+  newestReads,
+  proofOf,
+  sameRevisions,
+  settableParts,
+  settingJob,
+  windowEquipment,
+  windowFamilies,
+  type FittedEquipment,
+} from '@unto/domain';
 import { connect, defineModels, folderStore, migrate, type Models } from '@unto/server';
 import type { Sequelize } from 'sequelize';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -78,5 +91,50 @@ describe('the made-up workshop', () => {
     // The hidden coat bonds with half by heat index, half by dose: an interval counts (1 − heat share) of a power.
     expect(-fit.slopes[2]! / fit.slopes[0]!).toBeGreaterThan(1 - heatShare - 0.25);
     expect(-fit.slopes[2]! / fit.slopes[0]!).toBeLessThan(1 - heatShare + 0.25);
+  });
+
+  it('calls nothing proved that a reader of its rows could not prove again', async () => {
+    const rows = async (query: string) => (await sequelize.query(query))[0] as any[];
+    const [{ body: settings }] = (await rows('SELECT body FROM workshop')) as [{ body: Workshop }];
+    const bodies = new Map((await rows('SELECT id, body FROM inventory_revisions')).map(({ id, body }) => [id, body]));
+    const equipmentAt = (revisions: Record<string, string>): FittedEquipment =>
+      Object.fromEntries(
+        (['machine', 'head', 'lens', 'substrate', 'calibration'] as const).map((kind) => [
+          kind,
+          bodies.get(revisions[kind]) ?? null,
+        ]),
+      ) as unknown as FittedEquipment;
+    const coupons = (await models.coupons.findAll({ raw: true })) as unknown as Coupon[];
+    const readings = (await models.readings.findAll({ raw: true, order: [['sequence', 'ASC']] })) as unknown as any[];
+    const recipes = (await models.recipes.findAll({ raw: true })) as unknown as any[];
+    const proved = recipes.filter(({ grade }) => grade.startsWith('proved'));
+    expect(proved.length).toBeGreaterThan(0);
+    for (const recipe of proved) {
+      const equipment = equipmentAt(recipe.revisions);
+      const cells = coupons
+        .filter(({ id }) => recipe.couponIds.includes(id))
+        .flatMap((coupon) => {
+          const own = readings.filter(({ couponId }) => couponId === coupon.id);
+          const reads = newestReads({ readings: own }, 'scrubbed');
+          return couponWindowCells(coupon, coupon.compoundId, reads, equipmentAt(coupon.revisions as never));
+        });
+      const family = familyFor(windowFamilies(cells), recipe)!;
+      const { tolerance, bound } = settingJob(equipment, { widthMm: 1, heightMm: 1 }, settings, recipe.speedMmPerS);
+      const terms = {
+        fit: fitWindow({ cells: family.cells, equipment: windowEquipment(equipment), seed: Number(recipe.seed) }),
+        ...{ equipment: windowEquipment(equipment), tolerance, bound },
+        ...{ otherRevisions: [], settable: settableParts(equipment) },
+      };
+      expect(proofOf(family, recipe, terms).grade, recipe.id).toBe(recipe.grade);
+    }
+    const runs = ((await models.runs.findAll({ raw: true })) as unknown as any[]).filter(({ grade }) =>
+      grade.startsWith('proved'),
+    );
+    expect(runs.length).toBeGreaterThan(0);
+    for (const run of runs) {
+      const recipe = proved.find(({ id }) => id === run.recipeId);
+      expect(recipe?.grade, run.id).toBe(run.grade);
+      expect(sameRevisions(run.revisions, recipe.revisions), run.id).toBe(true);
+    }
   });
 });

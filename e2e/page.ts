@@ -123,6 +123,23 @@ export class Page {
     );
   }
 
+  /** What the page, or a part of it, reads once it stays so. */
+  async settled(css = 'main'): Promise<string> {
+    let last = '';
+    await this.driver.wait(
+      async () => {
+        await new Promise((resolve) => setTimeout(resolve, 400));
+        const now = await this.driver.findElement(By.css(css)).getText();
+        const same = now === last && now !== '';
+        last = now;
+        return same;
+      },
+      WAIT_MS,
+      'the page never came to rest',
+    );
+    return last;
+  }
+
   async gone(testId: string): Promise<void> {
     await this.driver.wait(
       async () => (await this.driver.findElements(By.css(`[data-test-id="${testId}"]`))).length === 0,

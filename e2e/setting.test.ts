@@ -164,3 +164,45 @@ describe('a ticket', () => {
     expect(recipe).toEqual({ grade: 'proved', kind: 'quickest', air: 'off' });
   });
 });
+
+describe('a head that is metered anew', () => {
+  it('changes no past number: neither the window of its coupons, nor what a run put at the part', async () => {
+    const { page, sql } = app;
+    const [run] = await sql(
+      `SELECT r.id, r.ticket_id, r.revisions->>'calibration' AS calibration FROM runs r
+       JOIN recipes p ON p.id = r.recipe_id WHERE r.grade = 'proved' AND r.revisions->>'calibration' IS NOT NULL
+       ORDER BY r.at DESC LIMIT 1`,
+    );
+    const [item] = await sql(
+      `SELECT item_id AS id, body->'rows' AS rows FROM inventory_revisions WHERE id = '${run!['calibration']}'`,
+    );
+    const [coupon] = await sql(
+      `SELECT id FROM coupons WHERE ticket_id = '${run!['ticket_id']}' AND burnt_at IS NOT NULL LIMIT 1`,
+    );
+    const numbers = async () => {
+      const texts: string[] = [];
+      for (const path of [`/ledger/${run!['id']}`, `/windows/${run!['ticket_id']}`, `/coupons/${coupon!['id']}`]) {
+        await page.open(path);
+        const isWindow = path.startsWith('/windows');
+        if (isWindow) await page.press('window-table');
+        texts.push(await page.settled(isWindow ? 'main table' : 'main'));
+      }
+      return texts;
+    };
+    const before = await numbers();
+    expect(before[0]).toMatch(/\d\sW/);
+    await page.open(`/stores/${item!['id']}`);
+    await page.press('revise');
+    const weaker = (item!['rows'] as { percent: number; watts: number }[])
+      .map(({ percent, watts }) => `${percent}; ${(0.8 * watts).toFixed(2)}`)
+      .join('\n');
+    await page.type('shelf-rows', weaker);
+    await page.press('keep-item');
+    await page.driver.wait(
+      async () => (await sql(`SELECT 1 FROM inventory_revisions WHERE item_id = '${item!['id']}'`)).length > 1,
+      10_000,
+      'the calibration was not kept',
+    );
+    expect(await numbers()).toEqual(before);
+  });
+});

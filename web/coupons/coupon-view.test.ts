@@ -74,9 +74,13 @@ const readingOf = (sure: boolean, corners: unknown) => ({
   cells: sure ? layout.cells.map(({ index }) => measure(index)) : [],
 });
 
+const REVISIONS = {
+  ...{ machine: 'machine-r1', head: 'head-r1', lens: 'lens-r1', substrate: 'metal-r1', compound: 'film-r1' },
+  calibration: null,
+};
 const COUPON = {
   ...{ id: 'c1', version: 2, ticketId: 't1', substrateId: 'metal', compoundId: 'film', headId: 'head', lensId: 'lens' },
-  ...{ focusOffsetMm: 0, design, stage: 'burnt', revisions: {}, createdAt: '2026-03-02T09:00:00Z', by: 'ines' },
+  ...{ focusOffsetMm: 0, design, stage: 'burnt', revisions: REVISIONS, createdAt: '2026-03-02T09:00:00Z', by: 'ines' },
   ...{
     burntAt: '2026-03-02T10:00:00Z',
     burntCells: null,

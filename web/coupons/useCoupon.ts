@@ -1,13 +1,13 @@
 import { STAGES, type CouponLayout, type FiringNotes, type Outcome, type Stage } from '@unto/core';
 import type { Aim, Coupon, CreateReading } from '@unto/contract';
-import { couponEquipment, couponLimits } from '@unto/domain';
+import { couponEquipment, couponLimits, type FittedEquipment } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { api, ApiProblem, type CallOf } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
-import { fittedEquipment } from '../stores/fitted-equipment';
+import { firedEquipment, fittedEquipment } from '../stores/fitted-equipment';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
@@ -30,7 +30,7 @@ export function useCoupon(id: Ref<string>) {
   const tone = ref<Aim['tone']>('dark on light');
   const stage = ref<Stage>('rinsed');
   const fault = ref('');
-  const fitted = computed(() => (coupon.value ? fittedEquipment(shop, coupon.value) : null));
+  const fitted = shallowRef<FittedEquipment | null>(null);
   const layout = computed<CouponLayout | null>(() => made.value?.layout ?? null);
   const pictures = useCouponPictures(coupon, layout, tone);
   const eye = useEyeMarks(coupon, stage, pictures.rules);
@@ -51,6 +51,7 @@ export function useCoupon(id: Ref<string>) {
       const page = await api.call('ticket', { params: { id: found.ticketId } });
       tone.value = page.ticket.aim.tone;
     }
+    fitted.value = found.burntAt ? await firedEquipment(shop, found) : fittedEquipment(shop, found);
     const task = {
       design: found.design,
       limits: couponLimits(fitted.value!),

@@ -87,6 +87,7 @@ async function bringBack(file: File): Promise<void> {
 
 <template>
   <PageHead title="Stores" about="Every edit makes a new revision; nothing a record used is ever lost">
+    <RouterLink to="/card" data-test-id="to-card">Reference card</RouterLink>
     <span class="files no-print">
       <a v-if="kind" :href="`/api/inventory.csv?kind=${kind}`" :download="`${kind}s.csv`" data-test-id="stores-csv"
         >{{ KIND_WORDS[kind].many }} as CSV</a

@@ -1,5 +1,6 @@
-import type { InventoryItem } from '@unto/contract';
+import type { InventoryBodyOf, InventoryItem, InventoryKind, Revisions } from '@unto/contract';
 import type { FittedEquipment } from '@unto/domain';
+import { api } from '../api/client';
 import type { useShop } from './shop';
 
 /** Machine, head, lens, newest calibration and metal for a choice of them; null while something is missing. */
@@ -21,5 +22,31 @@ export function fittedEquipment(
     lens: lens.body,
     substrate: substrate.body,
     calibration: calibration?.body ?? null,
+  };
+}
+
+/** The same as it was on the revisions of a record: what was revised since is asked for. @throws Unreachable, or in words where one is gone */
+export async function firedEquipment(
+  shop: ReturnType<typeof useShop>,
+  { revisions }: { readonly revisions: Revisions },
+): Promise<FittedEquipment> {
+  const body = async <K extends InventoryKind>(kind: K, revision: string): Promise<InventoryBodyOf[K]> => {
+    const items = shop.items.filter((item) => item.kind === kind) as InventoryItem<K>[];
+    const now = items.find(({ revisionId }) => revisionId === revision);
+    if (now) return now.body;
+    for (const { id } of items) {
+      const history = await api.call('inventoryHistory', { params: { id } });
+      const then = history.find((one) => one.id === revision);
+      if (then) return then.body as InventoryBodyOf[K];
+    }
+    throw new Error(`The ${kind} that it was fired on is not kept here.`);
+  };
+  const { machine, head, lens, substrate, calibration } = revisions;
+  return {
+    machine: await body('machine', machine),
+    head: await body('head', head),
+    lens: await body('lens', lens),
+    substrate: await body('substrate', substrate),
+    calibration: calibration ? await body('calibration', calibration) : null,
   };
 }
