@@ -1,8 +1,5 @@
-import { TYPICAL_PRINT, type CardPrint } from '@unto/core';
+import { DEMO_PRINT } from './card-print.js';
 import type { Seeder } from './seeder.js';
-
-/** What the workshop's own meter says of its card. */
-export const DEMO_PRINT: CardPrint = { ...TYPICAL_PRINT, basis: 'measured' };
 
 /** The reference card was measured before it was first used. */
 export async function seedCard(seeder: Seeder): Promise<void> {

@@ -12,7 +12,7 @@ import {
   type Stage,
 } from '@unto/core';
 import type { BurnSetup } from '@unto/contract';
-import { DEMO_PRINT } from './card.js';
+import { DEMO_PRINT } from './card-print.js';
 import { BurntBlank, readProgram, runTimes } from '@unto/simulators/burn';
 import { decoded, encoded, photographCoupon } from '@unto/simulators/camera';
 
