@@ -297,3 +297,39 @@ describe('pictures that cannot be read', () => {
     expect(kept).toHaveLength(2);
   });
 });
+
+describe('the reference card of the shop', () => {
+  it('is known from one photograph beside a known white, and pictures are read by it from then on', async () => {
+    const { page, sql } = app;
+    const svg = await (await fetch(`${app.base}/api/card.svg`)).text();
+    const card = await sharp(Buffer.from(svg), { density: 300 })
+      .resize(1680)
+      .flatten({ background: '#fff' })
+      // Paper and ink of another printer: neither as white nor as black.
+      .linear(0.84, 26)
+      .png()
+      .toBuffer();
+    const sheet = { create: { width: 980, height: 660, channels: 3 as const, background: '#f6f6f6' } };
+    const laid = await sharp(card)
+      .composite([{ input: await sharp(sheet).png().toBuffer() }])
+      .png()
+      .toBuffer();
+    const photo = await sharp(laid)
+      .extend({ top: 60, bottom: 60, left: 60, right: 60, background: '#6b6258' })
+      .jpeg({ quality: 92 })
+      .toBuffer();
+    await page.open('/card');
+    await page.reads('card-basis', /Measured with a meter/);
+    await page.type('card-white', '96');
+    await page.bring('picture-file', 'card.jpg', photo);
+    await page.reads('card-basis', /Read from the photograph, not kept yet/);
+    await page.accessible('Reference card');
+    const paper = Number(await page.text('card-l-0'));
+    expect(paper).toBeLessThan(96);
+    await page.press('keep-card');
+    await page.reads('card-basis', /Photographed beside a known white/);
+    const [row] = await sql(`SELECT size, print->>'basis' AS basis, white FROM cards ORDER BY at DESC LIMIT 1`);
+    expect(row).toMatchObject({ size: 'A5', basis: 'photographed' });
+    expect(row!['white']).toBeCloseTo(0.9, 1);
+  });
+});
