@@ -14,6 +14,9 @@ export interface App {
   readonly browser: Browser;
   readonly page: Page;
   readonly base: string;
+  /** Its database, and the folder of its kept files. */
+  readonly database: string;
+  readonly files: string;
   sql<T = Record<string, any>>(query: string): Promise<T[]>;
   stopServer(): Promise<void>;
   /** At once, as when the power goes. */
@@ -69,6 +72,8 @@ async function openApp(): Promise<App> {
     browser,
     page: new Page(browser, base),
     base,
+    database: url,
+    files,
     sql: async <T>(query: string) => (await pool.query(query)).rows as T[],
     stopServer: () => server.stop(),
     killServer: () => server.kill(),

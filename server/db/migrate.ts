@@ -12,6 +12,7 @@ import * as standing from './migrations/0009-standing.js';
 import * as setting from './migrations/0010-setting.js';
 import * as deviceJobs from './migrations/0011-device-jobs.js';
 import * as cards from './migrations/0012-cards.js';
+import * as installation from './migrations/0013-installation.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -27,6 +28,7 @@ export const MIGRATIONS = [
   setting,
   deviceJobs,
   cards,
+  installation,
 ];
 
 /** The database was made by a newer release than this code. */

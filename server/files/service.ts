@@ -51,8 +51,9 @@ export async function isKept(context: Context, hash: string): Promise<boolean> {
   return (await list(context, 'storedFiles', { where: { hash }, attributes: ['id'] })).length > 0;
 }
 
-/** Removes contents that no row names: what was written for a row that never committed. For the start of the server. */
+/** Sets contents aside that no row has named for days: what was written for a row that never committed. For the start of the server. */
 export async function sweepFiles(into: { sequelize: Sequelize; models: Models; files: FileStore }): Promise<number> {
+  const { id } = (await into.models.installation.findOne({ raw: true }))!;
   const rows = await into.models.storedFiles.findAll({ attributes: ['hash'], raw: true });
-  return into.files.sweep(new Set((rows as unknown as { hash: string }[]).map(({ hash }) => hash)));
+  return into.files.sweep(id, new Set(rows.map(({ hash }) => hash)));
 }

@@ -1,10 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { readdirSync, writeFileSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { INVENTORY_KINDS } from '@unto/contract';
-import { folderStore } from '../index.js';
 import { fillInventory, openTestRig, storeBody, ticketBody, weighingBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -246,16 +242,5 @@ describe('kept files', () => {
     const body = { ...storeBody('compound'), dataSheet: { hash, name: 'sheet.pdf' } };
     const answer = await rig.call('POST', '/api/inventory', { id: randomUUID(), kind: 'compound', body });
     expect(answer.body.faults[0]).toMatchObject({ path: 'dataSheet', message: expect.stringMatching(/not kept here/) });
-  });
-
-  it('are swept when no row names them', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'unto-sweep-'));
-    const store = folderStore(folder);
-    const hash = await store.put(PDF);
-    writeFileSync(join(folder, 'orphan'), 'x');
-    expect(await store.sweep(new Set([hash]))).toBe(1);
-    expect(readdirSync(folder)).toEqual([hash]);
-    expect(await store.get('b'.repeat(64))).toBeNull();
-    rmSync(folder, { recursive: true });
   });
 });

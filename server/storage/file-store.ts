@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** Where file contents are kept, by the SHA-256 of what is in them. Another kind of storage can stand behind this. */
@@ -8,40 +8,95 @@ export interface FileStore {
   put(bytes: Uint8Array): Promise<string>;
   /** The content, or null when it is not there. */
   get(hash: string): Promise<Buffer | null>;
-  /** Removes what no row names; answers how many went. */
-  sweep(known: ReadonlySet<string>): Promise<number>;
+  /**
+   * Sets aside what no row has named for days, and removes what was set aside for weeks. Only where the store belongs to this
+   * installation: another's files are never touched, nor is anything new.
+   * @returns how many were set aside
+   */
+  sweep(installation: string, known: ReadonlySet<string>): Promise<number>;
 }
 
-/** Files in a folder, one a content. */
-export function folderStore(folder: string): FileStore {
+/** A content that no row names is set aside after so many days: its row may still be on its way, or its server may. */
+const UNNAMED_DAYS = 7;
+/** What was set aside is removed after so many more. Until then it comes back when it is asked for. */
+const ASIDE_DAYS = 30;
+const DAY_MS = 24 * 3600 * 1000;
+const HASH = /^[0-9a-f]{64}$/;
+const HALF = /^\.[0-9a-f-]{36}$/;
+
+/** Files in a folder, one a content, for its owner alone. @param now milliseconds since 1970 */
+export function folderStore(folder: string, now: () => number = Date.now): FileStore {
   const place = (hash: string) => join(folder, hash);
+  const aside = join(folder, 'aside');
+  const read = (path: string) =>
+    readFile(path).catch((error: NodeJS.ErrnoException) => {
+      if (error.code === 'ENOENT') return null;
+      throw error;
+    });
   return {
     async put(bytes) {
-      await mkdir(folder, { recursive: true });
+      await mkdir(folder, { recursive: true, mode: 0o700 });
       const hash = createHash('sha256').update(bytes).digest('hex');
-      // Written beside and renamed, so that a name never stands for half a content.
-      const half = join(folder, `.${randomUUID()}`);
-      const file = await open(half, 'w');
-      try {
-        await file.writeFile(bytes);
-        await file.sync();
-      } finally {
-        await file.close();
-      }
-      await rename(half, place(hash));
+      await writeWhole(join(folder, `.${randomUUID()}`), place(hash), bytes);
       return hash;
     },
     async get(hash) {
-      return readFile(place(hash)).catch((error: NodeJS.ErrnoException) => {
-        if (error.code === 'ENOENT') return null;
-        throw error;
-      });
+      const found = await read(place(hash));
+      if (found) return found;
+      const setAside = await read(join(aside, hash));
+      if (setAside) await rename(join(aside, hash), place(hash));
+      return setAside;
     },
-    async sweep(known) {
+    async sweep(installation, known) {
       const names = await readdir(folder).catch(() => [] as string[]);
-      const orphans = names.filter((entry) => !known.has(entry));
-      for (const orphan of orphans) await rm(place(orphan), { force: true });
-      return orphans.length;
+      if (!(await belongsTo(folder, installation, { names, known }))) return 0;
+      const olderThan = async (path: string, days: number) => now() - (await stat(path)).mtimeMs > days * DAY_MS;
+      let moved = 0;
+      for (const name of names) {
+        if (HALF.test(name) && (await olderThan(place(name), 1))) await rm(place(name), { force: true });
+        if (!HASH.test(name) || known.has(name) || !(await olderThan(place(name), UNNAMED_DAYS))) continue;
+        await mkdir(aside, { recursive: true, mode: 0o700 });
+        const today = new Date(now());
+        await utimes(place(name), today, today);
+        await rename(place(name), join(aside, name));
+        moved += 1;
+      }
+      for (const name of await readdir(aside).catch(() => [] as string[]))
+        if (await olderThan(join(aside, name), ASIDE_DAYS)) await rm(join(aside, name), { force: true });
+      return moved;
     },
   };
+}
+
+/** Written beside and renamed, so that a name never stands for half a content; what could not be written leaves nothing. */
+async function writeWhole(half: string, whole: string, bytes: Uint8Array): Promise<void> {
+  try {
+    const file = await open(half, 'w', 0o600);
+    try {
+      await file.writeFile(bytes);
+      await file.sync();
+    } finally {
+      await file.close();
+    }
+    await rename(half, whole);
+  } catch (error) {
+    await rm(half, { force: true });
+    throw error;
+  }
+}
+
+/** A folder says whose it is. One that says nothing is taken by whoever knows some of its files, or finds it empty. */
+async function belongsTo(
+  folder: string,
+  installation: string,
+  { names, known }: { readonly names: readonly string[]; readonly known: ReadonlySet<string> },
+): Promise<boolean> {
+  const mark = join(folder, 'installation');
+  const owner = await readFile(mark, 'utf8').catch(() => null);
+  if (owner !== null) return owner.trim() === installation;
+  const contents = names.filter((name) => HASH.test(name));
+  if (contents.length && !contents.some((name) => known.has(name))) return false;
+  await mkdir(folder, { recursive: true, mode: 0o700 });
+  await writeFile(mark, `${installation}\n`, { mode: 0o600 });
+  return true;
 }

@@ -17,6 +17,7 @@ import { readings } from './readings.js';
 import { recipes } from './recipes.js';
 import { runs } from './runs.js';
 import { cleanings } from './cleanings.js';
+import { installation } from './installation.js';
 import { judgements } from './judgements.js';
 import { statedSettings } from './stated-settings.js';
 import { choices } from './choices.js';
@@ -55,6 +56,7 @@ const MODELS = {
   recipes,
   runs,
   cleanings,
+  installation,
   judgements,
   statedSettings,
   choices,
