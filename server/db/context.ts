@@ -64,6 +64,14 @@ export function atomically<T>(context: Context, work: (context: Context) => Prom
   return context.sequelize.transaction((transaction) => work({ ...context, transaction }));
 }
 
+/** Lets one transaction at a time into a piece of work that others would disturb; the others wait until it has ended. */
+export async function alone(context: Context, work: 'import' | 'workshop'): Promise<void> {
+  await context.sequelize.query('SELECT pg_advisory_xact_lock(hashtext(:work))', {
+    replacements: { work: `unto ${work}` },
+    transaction: context.transaction ?? null,
+  });
+}
+
 /** Several reads at once on connections of their own; one after another inside a transaction, which has but one. */
 export async function together<T extends readonly (() => Promise<unknown>)[]>(
   context: Context,

@@ -57,6 +57,8 @@ export function problemOf(error: unknown): Problem | null {
     const state = (error as DatabaseError & { original?: { code?: string } }).original?.code ?? '';
     if (AWAY.test(state) || state.startsWith('E')) return away();
     if (state === 'UN001') return problem('append-only', 'What was recorded stays as it is; enter a correction.');
+    if (state === '23505')
+      return problem('identity-conflict', 'A record with this identifier is here already. Reload the page and look.');
     if (state === '23503') return problem('invalid-input', 'It refers to a record that does not exist.');
     if (/Connection terminated|terminating connection/.test(error.message)) return away();
   }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { KeptFile } from '@unto/contract';
 import { fileTypeOf, isHeic } from '@unto/domain';
-import { insert, list, type Context } from '../db/context.js';
+import { list, type Context } from '../db/context.js';
 import type { Models } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import type { FileStore } from '../storage/file-store.js';
@@ -24,8 +24,9 @@ export async function keepFile(context: Context, name: string, bytes: Uint8Array
       `“${name}” is no PDF, PNG or JPEG inside, whatever its name says. Nothing was kept.`,
     );
   const hash = await context.files.put(bytes);
-  const [known] = await list(context, 'storedFiles', { where: { hash } });
-  const row = known ?? {
+  const known = async () => (await list(context, 'storedFiles', { where: { hash } }))[0];
+  const found = await known();
+  const row = found ?? {
     id: randomUUID(),
     hash,
     name,
@@ -34,8 +35,14 @@ export async function keepFile(context: Context, name: string, bytes: Uint8Array
     at: context.now,
     byId: context.actor,
   };
-  if (!known) await insert(context, 'storedFiles', row);
-  return { hash: row.hash, name: row.name, mediaType: row.mediaType, bytes: row.bytes };
+  // Somebody may keep the same content in the same moment: the first one's row stands.
+  if (!found)
+    await context.models.storedFiles.bulkCreate([row], {
+      ignoreDuplicates: true,
+      transaction: context.transaction ?? null,
+    });
+  const kept = found ?? (await known())!;
+  return { hash: kept.hash, name: kept.name, mediaType: kept.mediaType, bytes: kept.bytes };
 }
 
 /** A kept file with its content. @throws not-found */

@@ -11,7 +11,7 @@ import {
 } from '@unto/contract';
 import { shopUnits } from '@unto/domain';
 import { workshop } from '../workshop/service.js';
-import { stableJson, type Context } from '../db/context.js';
+import { alone, stableJson, type Context } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { createInventoryItem, listInventory, retireInventoryItem, reviseInventoryItem } from './service.js';
 import { readInventoryCsv, readInventoryJson, inventoryCsv, inventoryJson, type FileItem } from './inventory-files.js';
@@ -53,6 +53,7 @@ export async function importInventory(context: Context, request: ImportInventory
     request.format === 'csv'
       ? readInventoryCsv(request.kind as InventoryKind, request.text)
       : readInventoryJson(request.text);
+  await alone(context, 'import');
   const here = new Map((await everything(context)).map((item) => [item.id, item]));
   const inFile = new Map(read.map((item) => [item.id, item]));
   const items = read.map((item) => withLinks(item, here, inFile));

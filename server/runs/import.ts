@@ -9,7 +9,7 @@ import {
   type ImportReport,
   type LedgerRecord,
 } from '@unto/contract';
-import { insert, list, stableJson, type Context } from '../db/context.js';
+import { alone, insert, list, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { ledgerRecords } from './ledger.js';
@@ -24,6 +24,7 @@ type FileProblem = ImportReport['problems'][number];
 export async function importLedger(context: Context, format: 'csv' | 'json', bytes: Uint8Array): Promise<ImportReport> {
   const text = decodeTable(bytes, MAX_LEDGER_BYTES);
   const entries = format === 'csv' ? readLedgerCsv(text) : readLedgerJson(text);
+  await alone(context, 'import');
   const { fresh, unchanged, problems } = await compare(context, entries);
   problems.push(...(await unknownReferences(context, fresh)));
   problems.push(...entries.flatMap(editedCells), ...(await otherNames(context, entries)));

@@ -34,7 +34,8 @@ import { ledgerRecords } from './ledger.js';
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
 export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
   await createOnce(context, 'run', request, async () => {
-    const ticket = await find(context, 'tickets', request.ticketId);
+    // Locked: what lies there to be marked is counted once at a time.
+    const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
     await requireFitted(context, ticket);
     const { equipment, revisions } = await loadEquipment(context, ticket);
     const setting = settingOnEquipment(request, equipment);

@@ -1,6 +1,6 @@
 import type { CreateOperator, Operator, Workshop } from '@unto/contract';
 import { dayOf } from '@unto/domain';
-import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+import { alone, createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
 
 /** Settings of a shop that has not said anything yet: usual practice. */
 const FIRST_SETTINGS: Workshop = {
@@ -30,6 +30,8 @@ export async function shopDay(context: Context): Promise<string> {
 }
 
 export async function changeWorkshop(context: Context, request: Workshop): Promise<Workshop> {
+  // The row may not be there yet, so that it cannot be locked itself.
+  await alone(context, 'workshop');
   const current = await workshop(context);
   requireVersion(current.version, request.version, current);
   const { version, ...body } = request;
