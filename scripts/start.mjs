@@ -6,7 +6,7 @@ import { filesFolder, stateFolder } from './lib/paths.mjs';
 import { launchServer, launchSimulators } from './lib/server.mjs';
 import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 
-const WANTED_PORT = Number(process.env.UNTO_PORT ?? 4780);
+const WANTED_PORT = wantedPort(process.env.UNTO_PORT ?? '4780');
 
 async function start() {
   const host = process.env.UNTO_HOST ?? '127.0.0.1';
@@ -60,6 +60,14 @@ async function start() {
     await stop();
     throw error;
   }
+}
+
+/** @throws Error in words */
+function wantedPort(/** @type {string} */ text) {
+  const port = Number(text);
+  if (Number.isInteger(port) && port >= 0 && port < 65536) return port;
+  console.error(`UNTO_PORT=${text} is no port: give a number from 1 to 65535. Nothing was started.`);
+  process.exit(1);
 }
 
 start().catch((error) => {

@@ -1,9 +1,9 @@
 // @ts-check
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { isRoot } from './paths.mjs';
 import { postgresPrograms, run } from './setup.mjs';
 
@@ -31,9 +31,13 @@ export async function startCluster({ folder, durable }) {
   if (!programs) throw new Error('PostgreSQL is not installed.');
   const data = join(folder, 'postgres');
   const secret = join(folder, 'database-password');
-  mkdirSync(data, { recursive: true, mode: 0o700 });
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  if (!existsSync(data)) initialise(programs, data, secret);
+  if (!existsSync(secret))
+    throw new Error(
+      `${data} is there, but its password (${secret}) is not. If it was copied, copy that too; if a first start was cut off and nothing was kept, remove ${data}. Nothing was touched.`,
+    );
   if (isRoot()) giveTo(folder, data);
-  if (!existsSync(join(data, 'PG_VERSION'))) initialise(programs, data, secret);
   const password = readFileSync(secret, 'utf8').trim();
   const port = await freePort(5478);
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${durable ? '' : ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off'}`;
@@ -60,15 +64,24 @@ export async function startCluster({ folder, durable }) {
   };
 }
 
+/**
+ * Makes the data folder beside its place and moves it there when it is whole, the password first: a start that is killed at any moment
+ * leaves nothing that the next one could take for done.
+ */
 function initialise(/** @type {string} */ programs, /** @type {string} */ data, /** @type {string} */ secret) {
-  const password = randomBytes(24).toString('hex');
+  const password = existsSync(secret) ? readFileSync(secret, 'utf8').trim() : randomBytes(24).toString('hex');
+  writeWhole(secret, password);
+  const half = `${data}.half`;
+  rmSync(half, { recursive: true, force: true });
+  mkdirSync(half, { mode: 0o700 });
+  if (isRoot()) giveTo(dirname(data), half);
   const passwordFile = `${data}.password`;
   writeFileSync(passwordFile, password, { mode: 0o600 });
   if (isRoot()) chownSync(passwordFile, ...postgresUser());
   try {
     asOwner(programs, 'initdb', [
       '-D',
-      data,
+      half,
       '-U',
       'unto',
       '--pwfile',
@@ -83,7 +96,13 @@ function initialise(/** @type {string} */ programs, /** @type {string} */ data, 
   } finally {
     rmSync(passwordFile);
   }
-  writeFileSync(secret, password, { mode: 0o600 });
+  renameSync(half, data);
+}
+
+/** A file is there whole or not at all. */
+function writeWhole(/** @type {string} */ file, /** @type {string} */ text) {
+  writeFileSync(`${file}.half`, text, { mode: 0o600 });
+  renameSync(`${file}.half`, file);
 }
 
 function asOwner(/** @type {string} */ programs, /** @type {string} */ program, /** @type {string[]} */ args) {
