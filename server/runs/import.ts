@@ -12,6 +12,7 @@ import {
 import { alone, insert, list, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
+import { checkedWhole, type Imported } from './imported.js';
 import { ledgerRecords } from './ledger.js';
 import { editedCells, kept, readLedgerCsv, readLedgerJson, type FileRecord, type KeptRecord } from './ledger-files.js';
 
@@ -28,6 +29,8 @@ export async function importLedger(context: Context, format: 'csv' | 'json', byt
   const { fresh, unchanged, problems } = await compare(context, entries);
   problems.push(...(await unknownReferences(context, fresh)));
   problems.push(...entries.flatMap(editedCells), ...(await otherNames(context, entries)));
+  const whole = await checkedWhole(context, fresh);
+  problems.push(...whole.problems);
   if (problems.length > 0) {
     throw new ApiError(
       'invalid-input',
@@ -35,7 +38,7 @@ export async function importLedger(context: Context, format: 'csv' | 'json', byt
       { faults: problems },
     );
   }
-  for (const { record } of inOrder(fresh)) await write(context, record);
+  for (const { record } of inOrder(whole.records)) await write(context, record);
   return { created: fresh.length, unchanged, problems };
 }
 
@@ -149,7 +152,7 @@ function inParts<T>(all: readonly T[]): T[][] {
 }
 
 /** A correction after what it corrects. */
-function inOrder(entries: readonly FileRecord[]): FileRecord[] {
+function inOrder(entries: readonly Imported[]): Imported[] {
   return [...entries].sort(
     (a, b) =>
       Number(a.record.correctsId !== null) - Number(b.record.correctsId !== null) ||

@@ -1,6 +1,6 @@
 import { literal, Op, type WhereOptions } from 'sequelize';
 import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
-import { list, together, type Context } from '../db/context.js';
+import { isId, list, together, type Context } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -48,7 +48,7 @@ export async function ledgerRecords(context: Context, rows: readonly Rows['runs'
     () => list(context, 'runs', { where: { correctsId: { [Op.in]: ids } }, attributes: ['id', 'correctsId'] }),
     () =>
       list(context, 'inventoryRevisions', {
-        where: { id: { [Op.in]: distinct(rows.map(({ revisions }) => revisions.lens)) } },
+        where: { id: { [Op.in]: distinct(rows.map(({ revisions }) => revisions.lens)).filter(isId) } },
       }),
     () =>
       namesOf(

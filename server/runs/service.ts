@@ -1,25 +1,6 @@
-import {
-  decisive,
-  makeFigure,
-  SETTING_PART_NAMES,
-  settingDifferences,
-  settingOf,
-  weakestGrade,
-  type Figure,
-  type Grade,
-  type MarkSetting,
-  type OpenStation,
-} from '@unto/core';
-import type {
-  Cleaning,
-  CreateCleaning,
-  CreateJudgement,
-  CreateRun,
-  Judgement,
-  LedgerRecord,
-  Revisions,
-} from '@unto/contract';
-import { doseOf, openForRun, sameRevisions, settingOnEquipment, type FittedEquipment } from '@unto/domain';
+import type { OpenStation } from '@unto/core';
+import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
+import { openForRun, settingOnEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
@@ -30,6 +11,7 @@ import { benchOf } from './bench.js';
 import { getTicket } from '../tickets/service.js';
 import { refuseHotGlass } from '../timers/hot-glass.js';
 import { ledgerRecords } from './ledger.js';
+import { doseFigure, gradeOfRun } from './run-figures.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
 export async function createRun(context: Context, request: CreateRun): Promise<LedgerRecord> {
@@ -98,65 +80,6 @@ export async function createJudgement(context: Context, runId: string, request: 
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'judgements', request.id);
   return { ...row, at: at.toISOString(), by: byId } as Judgement;
-}
-
-/** Units of speed that a panel says outright; others are shares of a top speed that somebody stated. */
-const OUTRIGHT: readonly string[] = ['mm/s', 'mm/min', 'in/s', 'in/min'];
-
-function doseFigure(
-  setting: MarkSetting,
-  { speed }: Pick<CreateRun, 'speed'>,
-  equipment: FittedEquipment,
-  revisions: Revisions,
-): Figure | null {
-  const value = doseOf(setting);
-  if (value === null) return null;
-  const metered = Boolean(equipment.calibration);
-  const said = OUTRIGHT.includes(speed.unit);
-  return makeFigure({
-    formula: 'arealDose',
-    value,
-    unit: 'J/mm²',
-    inputs: [
-      decisive('power at the part', metered ? 'measured' : 'stated', {
-        value: Number(setting.powerW!.toPrecision(4)),
-        unit: 'W',
-        ref: { kind: metered ? 'calibration' : 'head', id: revisions.calibration ?? revisions.head },
-      }),
-      decisive(said ? 'speed' : 'speed, by the stated scale of the panel', said ? 'measured' : 'stated', {
-        value: Number(setting.speedMmPerS!.toPrecision(4)),
-        unit: 'mm/s',
-        ref: { kind: 'machine', id: revisions.machine },
-      }),
-      decisive('line interval', 'measured', { value: setting.intervalMm!, unit: 'mm' }),
-      decisive('passes', 'measured', { value: setting.passes * setting.hatches }),
-    ],
-  });
-}
-
-/**
- * A run earns its recipe's grade when it is the same setting in every part on the same revisions. What the recipe never noted, or
- * other revisions, make it carried; a part that is another makes it a guess.
- */
-function gradeOfRun(
-  setting: MarkSetting,
-  recipe: Rows['recipes'] | null,
-  revisions: Revisions,
-  open: readonly OpenStation[],
-): { grade: Grade; because: string[] } {
-  const stood = open.map(({ station, word }) => `${station}: ${word}`);
-  if (!recipe) return { grade: 'guess', because: stood };
-  const asked = settingOf(recipe);
-  const other = settingDifferences(asked, setting);
-  const because = other.map(
-    (part) =>
-      `${SETTING_PART_NAMES[part]}: ${setting[part] ?? 'not noted'}, ${asked[part] ?? 'not noted'} in the recipe`,
-  );
-  if (!sameRevisions(recipe.revisions, revisions)) because.push('other revisions of what stands on the bench');
-  because.push(...stood);
-  if (because.length === 0) return { grade: recipe.grade, because: [...recipe.because] };
-  const known = other.some((part) => asked[part] !== null && setting[part] !== null);
-  return { grade: known ? 'guess' : weakestGrade([recipe.grade, 'carried']), because: [...recipe.because, ...because] };
 }
 
 async function correctable(context: Context, correctsId: string, ticketId: string): Promise<Rows['runs']> {
