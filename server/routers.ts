@@ -22,7 +22,7 @@ import { workshopRouter } from './workshop/router.js';
 const systemRouter = router(systemRoutes, {
   health: async (context) => {
     await context.sequelize.query('SELECT 1');
-    return { state: 'up' as const };
+    return { state: 'up' as const, diskFree: await context.files.freeShare() };
   },
   openapi: async () => openApiDocument(),
 });

@@ -13,6 +13,7 @@ export const PROBLEMS = {
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'device-away': { status: 502, title: 'The device does not answer' },
   'too-many': { status: 429, title: 'More is asked at once than this server answers' },
+  'disk-full': { status: 507, title: 'The disk of the server is full' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong here' },
 } as const;

@@ -17,16 +17,16 @@ import { paperRoutes } from '../paper/routes.js';
 import { recipeRoutes } from '../recipes/routes.js';
 import { runRoutes } from '../runs/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
-import { record, word } from '../fields/index.js';
+import { amount, orNull, record, word } from '../fields/index.js';
 import { route, type Route } from '../routing/index.js';
 
 export const systemRoutes = {
   health: route({
     method: 'get',
     path: '/api/health',
-    summary: 'Whether server and database answer',
+    summary: 'Whether server and database answer, and what share of its disk is free',
     params: {},
-    answer: record({ state: word(['up']) }),
+    answer: record({ state: word(['up']), diskFree: orNull(amount()) }),
   }),
   openapi: route({
     method: 'get',

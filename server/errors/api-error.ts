@@ -32,6 +32,8 @@ export function atField<T>(path: string, work: () => T): T {
   }
 }
 
+/** SQLSTATE of a database that finds no room. */
+const DISK_FULL = '53100';
 /** SQLSTATE classes and codes that mean the database is not there for the moment. */
 const AWAY = /^(08|57P|53)/;
 
@@ -55,6 +57,7 @@ export function problemOf(error: unknown): Problem | null {
     return away();
   if (error instanceof BaseError) {
     const state = (error as DatabaseError & { original?: { code?: string } }).original?.code ?? '';
+    if (state === DISK_FULL) return diskFull();
     if (AWAY.test(state) || state.startsWith('E')) return away();
     if (state === 'UN001') return problem('append-only', 'What was recorded stays as it is; enter a correction.');
     if (state === '23505')
@@ -62,6 +65,7 @@ export function problemOf(error: unknown): Problem | null {
     if (state === '23503') return problem('invalid-input', 'It refers to a record that does not exist.');
     if (/Connection terminated|terminating connection/.test(error.message)) return away();
   }
+  if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return diskFull();
   const parsing = error as { type?: string };
   if (parsing.type === 'entity.too.large')
     return problem('too-large', 'At most 40 MB are taken at once. Nothing was kept; send it in parts.');
@@ -71,6 +75,13 @@ export function problemOf(error: unknown): Problem | null {
 
 export function problem(kind: ProblemKind, detail: string, more: Partial<Problem> = {}): Problem {
   return { type: kind, ...PROBLEMS[kind], detail, ...more };
+}
+
+function diskFull(): Problem {
+  return problem(
+    'disk-full',
+    'The disk of the server is full. Nothing of this was kept, and nothing kept before is lost: make room on it. What you entered waits, and is sent again.',
+  );
 }
 
 function away(): Problem {

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, rename, rm, stat, statfs, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** Where file contents are kept, by the SHA-256 of what is in them. Another kind of storage can stand behind this. */
@@ -8,6 +8,8 @@ export interface FileStore {
   put(bytes: Uint8Array): Promise<string>;
   /** The content, or null when it is not there. */
   get(hash: string): Promise<Buffer | null>;
+  /** Share of the disk that is free, 0 to 1; null where that cannot be told. */
+  freeShare(): Promise<number | null>;
   /**
    * Sets aside what no row has named for days, and removes what was set aside for weeks. Only where the store belongs to this
    * installation: another's files are never touched, nor is anything new.
@@ -46,6 +48,10 @@ export function folderStore(folder: string, now: () => number = Date.now): FileS
       const setAside = await read(join(aside, hash));
       if (setAside) await rename(join(aside, hash), place(hash));
       return setAside;
+    },
+    async freeShare() {
+      const disk = await statfs(folder).catch(() => null);
+      return disk && disk.blocks > 0 ? disk.bavail / disk.blocks : null;
     },
     async sweep(installation, known) {
       const names = await readdir(folder).catch(() => [] as string[]);

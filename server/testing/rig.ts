@@ -29,6 +29,7 @@ import {
   openJobQueue,
   startWork,
   type AppDeps,
+  type FileStore,
   type Models,
 } from '../index.js';
 
@@ -70,6 +71,8 @@ export async function freshDatabase(): Promise<string> {
 
 export interface RigOptions {
   readonly callsPerMinute?: number;
+  /** What kept files do otherwise than a folder with room. */
+  readonly store?: Partial<FileStore>;
   /** Does what is asked of devices; without, nothing can be asked of one. */
   readonly works?: boolean;
 }
@@ -89,7 +92,7 @@ export async function openTestRig(options: RigOptions = {}): Promise<TestRig> {
   const deps: AppDeps = {
     sequelize,
     models,
-    files: folderStore(files),
+    files: { ...folderStore(files), ...options.store },
     devices: rig.devices,
     clock: () => rig.now,
     log: pino({ level: process.env['UNTO_LOG'] ?? 'silent' }),

@@ -47,7 +47,12 @@ export async function today(context: Context): Promise<Today> {
         : [];
     }),
   ];
-  return { tasks: tasks.sort(byUrgency), timers, short, now: context.now.toISOString() };
+  return {
+    tasks: tasks.sort(byUrgency),
+    timers,
+    short: [...(await diskRunsFull(context)), ...short],
+    now: context.now.toISOString(),
+  };
 }
 
 const TIMER_WORDS: Record<Timer['kind'], { verb: string; text: string; station: Station }> = {
@@ -181,6 +186,15 @@ function byUrgency(a: TodayTask, b: TodayTask): number {
 }
 
 const FEW_PIECES = 25;
+
+/** A disk with less than this share free is told of before it is full. */
+const LOW_DISK = 0.05;
+
+async function diskRunsFull({ files }: Context): Promise<TodayShort[]> {
+  const free = await files.freeShare();
+  if (free === null || free >= LOW_DISK) return [];
+  return [{ key: 'disk', what: 'Disk of the server', left: `${Math.floor(100 * free)} % free`, to: '/shop' }];
+}
 
 /** Containers past their date, or with less left than a couple of trays of the pieces they were last used on. */
 async function runningShort(context: Context): Promise<TodayShort[]> {

@@ -120,7 +120,7 @@ export async function sent(address: string, init: RequestInit): Promise<Response
   if (time) heardTime(time);
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
-  if ([429, 503].includes(response.status) || !problem)
+  if ([429, 503, 507].includes(response.status) || !problem)
     throw new Unreachable(problem?.detail ?? 'The server does not answer.');
   throw new ApiProblem(problem);
 }
