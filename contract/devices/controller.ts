@@ -70,7 +70,7 @@ export type StartBurn = Frozen<InferType<typeof startBurn>>;
 export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
 export type ActOnBurn = Frozen<InferType<typeof actOnBurn>>;
 
-/** What somebody found who looked at the machine, and what is to be done: see `SETTLEMENTS`. */
+/** What somebody found who looked at the machine: nothing, some or every cell burnt; or that its other cells are to be burnt. */
 export const SETTLEMENTS = ['nothing', 'partly', 'whole', 'resume'] as const;
 export const settleBurn = object({
   as: oneOf('As', SETTLEMENTS),

@@ -75,17 +75,17 @@ const HARD = { off: 0.045, fields: 3, share: 0.15, awayMm: 12 } as const;
 
 function refuseHardLight(pose: CardPose, fields: readonly Field[], fall: readonly number[]): void {
   const { window } = pose.card;
-  const away = fields.filter(({ box }) => {
-    const { x } = middle(box);
-    return x < window.xMm - HARD.awayMm || x > window.xMm + window.widthMm + HARD.awayMm;
+  const told = fields.map(({ box, mean }) => {
+    const place = middle(box);
+    return { x: place.x, off: Math.log(mean[1] / lightAt(fall, pose, place)) };
   });
-  const off = fields.map(({ box, mean }) => Math.log(mean[1] / lightAt(fall, pose, middle(box))));
-  const level = median(off);
-  const isHard = (some: readonly Field[]) => {
-    const hard = some.filter((field) => Math.abs(off[fields.indexOf(field)]! - level) > HARD.off).length;
+  const level = median(told.map(({ off }) => off));
+  const away = told.filter(({ x }) => x < window.xMm - HARD.awayMm || x > window.xMm + window.widthMm + HARD.awayMm);
+  const isHard = (some: typeof told) => {
+    const hard = some.filter(({ off }) => Math.abs(off - level) > HARD.off).length;
     return hard >= Math.max(HARD.fields, HARD.share * some.length);
   };
-  if (!isHard(away) && !isHard(fields)) return;
+  if (!isHard(away) && !isHard(told)) return;
   throw new CoreError(
     'reading.no-light',
     'A hard shadow or broad glare lies over the card, or something lies on it: take the picture in even light. This one was kept.',

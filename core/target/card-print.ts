@@ -1,4 +1,4 @@
-import { lightness } from '../imaging/colour.js';
+import { lightness, srgbToLinear } from '../imaging/colour.js';
 import { CoreError } from '../support/core-error.js';
 import { evaluateCurve, monotoneCurve } from '../units/monotone-cubic.js';
 import { GREY_STEPS, reflectanceOf, type CardSize } from './card.js';
@@ -85,12 +85,10 @@ function metered({ basis, paper, steps }: CardPrint, light: number, dark: number
  * Source: A. Murray, "Monochrome reproduction in photoengraving", J. Franklin Inst. 221 (1936).
  */
 function gained(srgb: number, white: number, black: number, gain: number): number {
-  const [light, dark] = [TYPICAL_INK_FREE, reflectanceOf(0)];
-  const cover = (light - reflectanceOf(srgb)) / (light - dark);
+  const cover = 1 - srgbToLinear(srgb / 255);
   const larger = Math.min(1, cover + 4 * gain * cover * (1 - cover));
   return white + (black - white) * larger;
 }
-const TYPICAL_INK_FREE = reflectanceOf(255);
 
 /** CIE 15: share of light of a lightness L*. */
 export function reflectanceAt(l: number): number {
@@ -100,8 +98,9 @@ export function reflectanceAt(l: number): number {
 
 /** What is read by one print, read by another: both curves run through the same steps, in cube roots. */
 function otherwise(from: CardPrint, to: CardPrint): (l: number) => number {
+  const read = [...to.steps, to.paper];
   const rows = [...from.steps, from.paper]
-    .map((value, i) => ({ x: Math.cbrt(value), y: Math.cbrt([...to.steps, to.paper][i]!) }))
+    .map((value, i) => ({ x: Math.cbrt(value), y: Math.cbrt(read[i]!) }))
     .sort((a, b) => a.x - b.x);
   const curve = monotoneCurve(rows);
   const [first, last] = [rows[0]!, rows.at(-1)!];

@@ -15,8 +15,8 @@ export function takeLock(/** @type {string} */ folder) {
       };
     } catch (error) {
       if (/** @type {NodeJS.ErrnoException} */ (error).code !== 'EEXIST') throw error;
-      const holder = readHolder(file);
-      if (holder && isOurs(holder.pid)) {
+      const holder = holderOf(folder);
+      if (holder) {
         throw new Error(
           `Unto runs already on this state folder (${folder}), process ${holder.pid}${holder.address ? `, at ${holder.address}` : ''}.`,
         );
@@ -27,9 +27,12 @@ export function takeLock(/** @type {string} */ folder) {
   throw new Error(`The lock ${file} cannot be taken.`);
 }
 
-function readHolder(/** @type {string} */ file) {
+/** The start of Unto that holds a state folder just now; null where none does. */
+export function holderOf(/** @type {string} */ folder) {
   try {
-    return /** @type {{ pid: number, address: string | null }} */ (JSON.parse(readFileSync(file, 'utf8')));
+    const text = readFileSync(join(folder, 'lock.json'), 'utf8');
+    const holder = /** @type {{ pid: number, address: string | null, databasePort?: number }} */ (JSON.parse(text));
+    return isOurs(holder.pid) ? holder : null;
   } catch {
     return null;
   }

@@ -1,6 +1,6 @@
 import { CARD_SIZES, CoreError, requireCardPrint, type CardPrint, type CardSize } from '@unto/core';
 import type { Card, CreateCard } from '@unto/contract';
-import { createOnce, insert, list, type Context } from '../db/context.js';
+import { createOnce, insert, list, stableJson, type Context } from '../db/context.js';
 import { fault } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
 
@@ -34,8 +34,7 @@ export async function requireKnownPrint(
 ): Promise<void> {
   if (!print || print.basis === 'typical') return;
   const rows = await list(context, 'cards', { where: { size } });
-  const same = (one: CardPrint) => JSON.stringify([one.basis, one.paper, one.steps]);
-  if (!rows.some((row) => same(row.print) === same(print)))
+  if (!rows.some((row) => stableJson(row.print) === stableJson(print)))
     throw fault(path, `No ${size} card of that print is kept here. Open the picture again.`);
 }
 

@@ -13,6 +13,7 @@ import { alone, insert, list, stableJson, type Context } from '../db/context.js'
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { checkedWhole, type Imported } from './imported.js';
+import { inParts } from './in-parts.js';
 import { ledgerRecords } from './ledger.js';
 import { editedCells, kept, readLedgerCsv, readLedgerJson, type FileRecord, type KeptRecord } from './ledger-files.js';
 
@@ -143,12 +144,6 @@ async function otherNames(context: Context, entries: readonly FileRecord[]): Pro
         ]
       : [];
   });
-}
-
-const AT_ONCE = 1000;
-
-function inParts<T>(all: readonly T[]): T[][] {
-  return Array.from({ length: Math.ceil(all.length / AT_ONCE) }, (_, i) => all.slice(i * AT_ONCE, (i + 1) * AT_ONCE));
 }
 
 /** A correction after what it corrects. */

@@ -5,6 +5,7 @@ import { ledgerRecord, type ImportReport, type InventoryKind, type Revisions } f
 import { settingOnEquipment, type FittedEquipment, type SaidSetting } from '@unto/domain';
 import { isId, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { inParts } from './in-parts.js';
 import type { FileRecord, KeptRecord } from './ledger-files.js';
 import { doseFigure, gradeOfRun } from './run-figures.js';
 
@@ -161,8 +162,6 @@ async function knownRevisions(
   );
 }
 
-const AT_ONCE = 1000;
-
 /** Rows by their ids, as far as they are here; what is no id names nothing. */
 async function byId<T extends 'recipes' | 'runs' | 'inventoryRevisions' | 'inventoryItems'>(
   context: Context,
@@ -171,8 +170,8 @@ async function byId<T extends 'recipes' | 'runs' | 'inventoryRevisions' | 'inven
 ): Promise<Map<string, Rows[T]>> {
   const distinct = [...new Set(ids)].filter((id): id is string => typeof id === 'string' && isId(id));
   const found = new Map<string, Rows[T]>();
-  for (let i = 0; i < distinct.length; i += AT_ONCE) {
-    const rows = await list(context, table, { where: { id: { [Op.in]: distinct.slice(i, i + AT_ONCE) } } });
+  for (const some of inParts(distinct)) {
+    const rows = await list(context, table, { where: { id: { [Op.in]: some } } });
     for (const row of rows) found.set((row as { id: string }).id, row);
   }
   return found;

@@ -12,7 +12,7 @@ import type { Aim } from '@unto/contract';
 import { computed } from 'vue';
 import { formatFigure } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
-import { contrastSpans, keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
+import { contrastSpan, keptShare, SHOWN_MEASURES, shownNumber, type StagePictures } from './measures';
 import type { OpenedPicture } from './opened-picture';
 import { useUnits } from '../ui/useUnits';
 
@@ -47,7 +47,7 @@ const read = computed(() => (['rinsed', 'scrubbed'] as const).map((stage) => ent
 const spans = computed(() =>
   (['rinsed', 'scrubbed'] as const).map((stage) => {
     const one = entries.value[stage];
-    return one && (contrastSpans(one, props.tone)[props.index] ?? null);
+    return one && contrastSpan(one, props.tone, props.index);
   }),
 );
 const saysProposed = computed(() => {

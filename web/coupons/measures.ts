@@ -30,18 +30,17 @@ export const SHOWN_MEASURES: readonly ShownMeasure[] = [
 
 export type StagePictures = Readonly<Record<Stage, CouponPictureEntries | null>>;
 
-/** The lowest and the highest contrast of every cell of a picture by the aim, L*, whichever print its card may have; null where none was read. */
-export function contrastSpans(
+/** The lowest and the highest contrast of a cell by the aim, L*, whichever print its card may have; null where none was read. */
+export function contrastSpan(
   entries: CouponPictureEntries,
   tone: Aim['tone'],
-): readonly (readonly [number, number] | null)[] {
-  const range = contrastRanges(entries.print ?? TYPICAL_PRINT);
-  return entries.cells.map(({ lightness, bareLightness }) => {
-    if (lightness === null || bareLightness === null) return null;
-    const { low, high } = range(bareLightness, lightness);
-    const ends = [aimedContrast(low, tone), aimedContrast(high, tone)] as const;
-    return [Math.min(...ends), Math.max(...ends)];
-  });
+  cell: number,
+): readonly [number, number] | null {
+  const { lightness = null, bareLightness = null } = entries.cells[cell] ?? {};
+  if (lightness === null || bareLightness === null) return null;
+  const { low, high } = contrastRanges(entries.print ?? TYPICAL_PRINT)(bareLightness, lightness);
+  const ends = [aimedContrast(low, tone), aimedContrast(high, tone)] as const;
+  return [Math.min(...ends), Math.max(...ends)];
 }
 
 /** Share of the contrast of a cell that the scrub left; null where that cannot be said. */
