@@ -16,7 +16,6 @@ export function createApp(deps: AppDeps): Express {
     next();
   });
   app.use(guard(deps.hosts));
-  app.use(express.json({ limit: '40mb' }));
   mount(app, deps, ROUTERS);
   app.use('/api', (request) => {
     throw new ApiError('not-found', `There is nothing at ${request.originalUrl}.`);

@@ -11,6 +11,7 @@ export const PROBLEMS = {
   'too-large': { status: 413, title: 'This is too large' },
   'wrong-file': { status: 415, title: 'Files of this kind are not kept' },
   'not-json': { status: 400, title: 'The request is not readable JSON' },
+  'not-readable': { status: 400, title: 'The request cannot be read' },
   'device-away': { status: 502, title: 'The device does not answer' },
   'too-many': { status: 429, title: 'More is asked at once than this server answers' },
   'disk-full': { status: 507, title: 'The disk of the server is full' },

@@ -1,4 +1,4 @@
-import { array, object, type InferType } from 'yup';
+import { array, type InferType } from 'yup';
 import { CARD_SIZES, PRINT_BASES, type CardPrint } from '@unto/core';
 import {
   amount,
@@ -8,6 +8,7 @@ import {
   oneOf,
   orNull,
   record,
+  shape,
   uuid,
   who,
   within,
@@ -17,23 +18,24 @@ import {
 import type { Frozen } from '../routing/index.js';
 
 /** What a card's print throws back, shares of light. Whether it can be a print, the core checks. */
-export const cardPrint = object({
+export const cardPrint = shape({
   basis: oneOf('How it is known', PRINT_BASES),
   paper: within('Paper', 0, 1),
   steps: array()
     .of(within('Grey step', 0, 1))
-    .required(),
-}).noUnknown();
+    .required()
+    .max(100),
+});
 describes<CardPrint>()(cardPrint);
 
 /** The print of the shop's card of a size: measured, or from a photograph (kept as a file) beside a white of so much light. */
-export const createCard = object({
+export const createCard = shape({
   id: uuid().label('id'),
   size: oneOf('Card', CARD_SIZES),
   print: cardPrint,
   white: within('White sheet', 0.5, 1).nullable().defined().default(null),
   fileHash: keptHash('The picture').nullable().defined().default(null),
-}).noUnknown();
+});
 export type CreateCard = Frozen<InferType<typeof createCard>>;
 
 /** A card as it was last characterised. */

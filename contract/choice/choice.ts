@@ -1,4 +1,4 @@
-import { object, string, type InferType, type Schema } from 'yup';
+import { string, type InferType, type Schema } from 'yup';
 import {
   CRITERIA,
   METHODS,
@@ -19,6 +19,7 @@ import {
   note,
   orNull,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -29,14 +30,14 @@ import type { Frozen } from '../routing/index.js';
 import { weightFields } from '../inventory/shelf-bodies.js';
 
 /** Takes an option for a ticket under some weights; the server ranks again and freezes what it finds. */
-export const createChoice = object({
+export const createChoice = shape({
   id: uuid().label('id'),
   version: whole('Version of the ticket', 1, 1e9),
   optionId: string().label('Option').required('Choose an option.').max(80),
   profileId: uuid().label('Profile').nullable().defined().default(null),
-  weights: object(weightFields).noUnknown(),
+  weights: shape(weightFields),
   reason: note('Reason for the choice', 1000),
-}).noUnknown();
+});
 export type CreateChoice = Omit<Frozen<InferType<typeof createChoice>>, 'weights'> & { readonly weights: Weights };
 
 const reason = record({ code: words(), hard: flag(), text: words(), grade: gradeWord(), favourable: flag() });
@@ -107,7 +108,7 @@ export const choice = record({
   id: uuid(),
   optionId: words(),
   profileId: orNull(uuid()),
-  weights: object(weightFields).noUnknown(),
+  weights: shape(weightFields),
   reason: words(),
   ticketId: uuid(),
   method: word(METHODS),

@@ -1,4 +1,4 @@
-import { array, boolean, number, object, type InferType } from 'yup';
+import { array, boolean, number, type InferType } from 'yup';
 import { COAT_FAULTS, type CoatMapJudgement } from '@unto/core';
 import {
   amount,
@@ -13,6 +13,7 @@ import {
   pictureSpot,
   positive,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -27,14 +28,14 @@ export const PICTURE_DECISIONS = ['accepted', 'touch up', 'rinsed off'] as const
 const MOST_CELLS = 40_000;
 
 /** A picture of a coat as it was read: where the corners and the references lay, and the film cell by cell. */
-export const pictureEntries = object({
+export const pictureEntries = shape({
   fileHash: keptHash('The picture'),
   widthMm: positive('Width of the coat', 'mm').max(2000),
   heightMm: positive('Height of the coat', 'mm').max(2000),
   corners: array().of(pictureSpot).label('Corners').required().length(4, 'A coat has four corners.'),
   bare: pictureSpot.nullable().defined().default(null),
   good: pictureSpot.nullable().defined().default(null),
-  map: object({
+  map: shape({
     columns: whole('Columns', 1, MOST_CELLS),
     rows: whole('Rows', 1, MOST_CELLS),
     cellMm: positive('Cell', 'mm'),
@@ -42,23 +43,21 @@ export const pictureEntries = object({
     noise: notNegative('Noise'),
     bareRead: boolean().required(),
     lightFrom: oneOf('Light judged by', ['surround', 'part itself'] as const),
-  })
-    .noUnknown()
-    .test(
-      'whole',
-      'The map is not whole: cells are missing.',
-      ({ columns, rows, film }) => film?.length === columns * rows,
-    ),
-}).noUnknown();
+  }).test(
+    'whole',
+    'The map is not whole: cells are missing.',
+    (map) => map == null || map.film?.length === map.columns * map.rows,
+  ),
+});
 export type PictureEntries = Frozen<InferType<typeof pictureEntries>>;
 
-export const createCoatPicture = object({
+export const createCoatPicture = shape({
   id: uuid().label('id'),
   weighingId: uuid().label('Weighing').nullable().defined().default(null),
   entries: pictureEntries,
   decision: oneOf('Decision', PICTURE_DECISIONS),
   note: note('Note', 500),
-}).noUnknown();
+});
 export type CreateCoatPicture = Frozen<InferType<typeof createCoatPicture>>;
 
 /** A picture as kept, judged from its map. Appended, never changed. */

@@ -1,4 +1,4 @@
-import { mixed, object, string, type InferType } from 'yup';
+import { mixed, object, type InferType } from 'yup';
 import { AMOUNTS, INSPECTION_FINDINGS, LAMP_TESTS, SHOWING, type Figure, type InspectionFinding } from '@unto/core';
 import { figure } from '../evidence/index.js';
 import {
@@ -9,9 +9,11 @@ import {
   notNegative,
   oneOf,
   optionalOneOf,
+  optionalUuid,
   orNull,
   pageQuery,
   positive,
+  shape,
   uuid,
   who,
   word,
@@ -25,7 +27,7 @@ export type CoatReadingKind = (typeof COAT_READING_KINDS)[number];
 
 /** Entries of each kind, as they were read. */
 export const COAT_ENTRIES = {
-  comb: object({
+  comb: shape({
     wettedUm: notNegative('Deepest tooth that came out wet', 'µm').max(5000, 'A comb tooth is at most 5000 µm.'),
     dryToothUm: positive('Next tooth, still dry', 'µm')
       .max(5000, 'A comb tooth is at most 5000 µm.')
@@ -34,13 +36,13 @@ export const COAT_ENTRIES = {
         'The tooth that stayed dry must be the higher one: were the two swapped?',
         (value, { parent }) => !(value <= parent.wettedUm),
       ),
-  }).noUnknown(),
-  inspection: object({
+  }),
+  inspection: shape({
     showing: oneOf('Ground showing', SHOWING),
     runs: oneOf('Runs', AMOUNTS),
     lumps: oneOf('Lumps', AMOUNTS),
     lamp: optionalOneOf('Lamp', LAMP_TESTS),
-  }).noUnknown(),
+  }),
 } as const;
 
 export interface CoatEntriesOf {
@@ -48,14 +50,14 @@ export interface CoatEntriesOf {
   inspection: Frozen<InferType<(typeof COAT_ENTRIES)['inspection']>>;
 }
 
-export const createCoatReading = object({
+export const createCoatReading = shape({
   id: uuid().label('id'),
   kind: oneOf('Kind', COAT_READING_KINDS),
   /** The weighing of the same coat; null when it was not weighed. */
   weighingId: uuid().label('Weighing').nullable().optional(),
   entries: mixed<CoatEntriesOf[CoatReadingKind]>().required('The entries are missing.'),
   note: note('Note', 500),
-}).noUnknown();
+});
 export type CreateCoatReading = Frozen<InferType<typeof createCoatReading>>;
 
 /** A reading of a coat as kept, with the film that follows. Appended, never changed. */
@@ -88,4 +90,4 @@ export const coatReading = byKind<CoatReading>(
   },
 );
 
-export const coatTrendQuery = object({ ...pageQuery, compoundId: string().optional() });
+export const coatTrendQuery = object({ ...pageQuery, compoundId: optionalUuid() });

@@ -1,26 +1,40 @@
-import { boolean, object, type InferType } from 'yup';
+import { boolean, type InferType } from 'yup';
 import { COAT_HANDLINGS, STORED_STATES } from '@unto/core';
-import { amount, instant, note, oneOf, orNull, record, text, uuid, who, whole, word, words } from '../fields/index.js';
+import {
+  amount,
+  instant,
+  note,
+  oneOf,
+  orNull,
+  record,
+  shape,
+  text,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** Coated, dry pieces laid on the shelf to be fired another day. */
-export const storeCoat = object({
+export const storeCoat = shape({
   id: uuid().label('id'),
   pieces: whole('Pieces stored', 1, 100_000),
   place: text('Where they lie', 120),
   note: note('Note', 500),
-}).noUnknown();
+});
 export type StoreCoat = Frozen<InferType<typeof storeCoat>>;
 
 const STORED_OUTCOMES = ['taken up', 'rinsed off'] as const;
 
 /** The end of a stored coat: looked at and taken up, or rinsed off. A coat past its date needs the reason of whoever takes it up. */
-export const endStoredCoat = object({
+export const endStoredCoat = shape({
   outcome: oneOf('Outcome', STORED_OUTCOMES),
   dry: boolean().label('Still dry').required(),
   untouched: boolean().label('Untouched').required(),
   reason: note('Reason', 500),
-}).noUnknown();
+});
 export type EndStoredCoat = Frozen<InferType<typeof endStoredCoat>>;
 
 export const storedCoat = record({

@@ -1,5 +1,5 @@
-import { object, type InferType } from 'yup';
-import { amount, instant, oneOf, orNull, positive, record, text, uuid, word, words } from '../fields/index.js';
+import { type InferType } from 'yup';
+import { amount, instant, oneOf, orNull, positive, record, shape, text, uuid, word, words } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** Shaking, drying, how long a mix may be used, cooling. */
@@ -7,16 +7,16 @@ export const TIMER_KINDS = ['shake', 'dry', 'pot', 'cool'] as const;
 /** Marked glass and its kin cool this long before they are rinsed, s. Common practice, no source. */
 export const COOL_S = 15 * 60;
 export type TimerKind = (typeof TIMER_KINDS)[number];
-export const createTimer = object({
+export const createTimer = shape({
   id: uuid().label('id'),
   kind: oneOf('Clock', TIMER_KINDS),
   label: text('Label', 120),
   minimumS: positive('Time', 's').max(30 * 86400, 'Time must be at most 30 days.'),
-}).noUnknown();
+});
 export const TIMER_OUTCOMES = ['passed', 'dropped'] as const;
 
 /** Ends a clock: `passed` when the gate is met (gloss gone, cool to the hand), `dropped` when the coat was rinsed off. */
-export const endTimer = object({ outcome: oneOf('Outcome', TIMER_OUTCOMES) }).noUnknown();
+export const endTimer = shape({ outcome: oneOf('Outcome', TIMER_OUTCOMES) });
 export type CreateTimer = Frozen<InferType<typeof createTimer>>;
 export const timer = record({
   id: uuid(),

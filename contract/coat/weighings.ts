@@ -1,4 +1,4 @@
-import { object, type InferType } from 'yup';
+import { type InferType } from 'yup';
 import { APPLICATIONS } from '@unto/core';
 import { figure } from '../evidence/index.js';
 import {
@@ -9,6 +9,7 @@ import {
   oneOf,
   orNull,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -18,7 +19,7 @@ import {
 import type { Frozen } from '../routing/index.js';
 
 /** A container weighed before and after spraying some pieces; the parts too when someone took the time. */
-export const createWeighing = object({
+export const createWeighing = shape({
   id: uuid().label('id'),
   containerId: uuid().label('Container'),
   pieces: whole('Pieces coated', 1, 100_000),
@@ -30,7 +31,7 @@ export const createWeighing = object({
   partsBefore: enteredMass('Parts before').nullable().default(null).defined(),
   partsAfter: enteredMass('Parts after drying').nullable().default(null).defined(),
   correctsId: uuid().label('Corrected weighing').nullable().defined().default(null),
-}).noUnknown();
+});
 export type CreateWeighing = Frozen<InferType<typeof createWeighing>>;
 export const weighing = record({
   id: uuid(),

@@ -9,11 +9,13 @@ import {
   notNegative,
   oneOf,
   optionalNumber,
+  optionalUuid,
   orNull,
   outcome,
   pageQuery,
   positive,
   record,
+  shape,
   unitReading,
   uuid,
   who,
@@ -28,56 +30,57 @@ import { firing, firingNotes, keptSetting, type Firing } from '../setting/index.
 import { couponPicture, outcomeRules } from './pictures.js';
 
 const axis = () =>
-  object({
+  shape({
     parameter: oneOf('Parameter', COUPON_PARAMETERS),
     spacing: oneOf('Spacing', ['linear', 'log', 'list'] as const),
     from: finite('From').optional(),
     to: finite('To').optional(),
     count: whole('Steps', 1, MAX_CELLS).optional(),
-    values: array().of(finite('Value')).optional(),
-  }).noUnknown();
+    values: array().of(finite('Value')).max(MAX_CELLS).optional(),
+  });
 
 const MOST_STROKES = 2000;
+const MOST_POINTS = 5000;
 
-const designShape = object({
+const designShape = shape({
   code: string().max(20).defined().default(''),
-  axes: object({ x: axis().required(), y: axis().required(), block: axis().optional().default(undefined) }).noUnknown(),
-  fixed: object({
+  axes: shape({ x: axis(), y: axis(), block: axis().optional().default(undefined) }),
+  fixed: shape({
     powerPercent: within('Power', 0, 100, '%').moreThan(0, 'Power must be above 0.'),
     speedMmPerS: positive('Speed', 'mm/s'),
     intervalMm: positive('Interval', 'mm'),
     frequencyKHz: optionalNumber('Frequency', 'kHz'),
     pulseNs: optionalNumber('Pulse length', 'ns'),
-  }).noUnknown(),
-  hatches: number<1 | 2>().oneOf([1, 2], 'Cells are hatched once or crossed.').default(1).required(),
+  }),
+  hatches: number<1 | 2>().min(1).max(2).oneOf([1, 2], 'Cells are hatched once or crossed.').default(1).required(),
   passes: whole('Passes', 1, 99),
-  cell: object({ widthMm: positive('Cell width', 'mm'), heightMm: positive('Cell height', 'mm') }).noUnknown(),
+  cell: shape({ widthMm: positive('Cell width', 'mm'), heightMm: positive('Cell height', 'mm') }),
   gapMm: notNegative('Gap', 'mm'),
   marginMm: notNegative('Margin', 'mm'),
   fill: oneOf('Cells', ['filled', 'lines', 'artwork'] as const),
   lineSpacingMm: positive('Line spacing', 'mm'),
   hatchAngleDeg: within('Hatch angle', -90, 90, '°'),
   directions: oneOf('Directions', ['one-way', 'two-way'] as const),
-  labels: object({
+  labels: shape({
     at: oneOf('Labels', ['edges', 'each'] as const),
     heightMm: positive('Label height', 'mm'),
     powerPercent: within('Label power', 0, 100, '%').moreThan(0, 'Label power must be above 0.'),
     speedMmPerS: positive('Label speed', 'mm/s'),
-    reading: unitReading().nullable().default(null),
-  }).noUnknown(),
-  blank: object({ widthMm: positive('Blank width', 'mm'), heightMm: positive('Blank height', 'mm') }).noUnknown(),
-  artwork: object({
+    reading: unitReading().nullable().optional().default(null),
+  }),
+  blank: shape({ widthMm: positive('Blank width', 'mm'), heightMm: positive('Blank height', 'mm') }),
+  artwork: shape({
     name: string().defined().max(200),
     strokes: array()
       .of(
         array()
           .of(tuple([finite('x', 'mm'), finite('y', 'mm')]).required())
-          .required(),
+          .required()
+          .max(MOST_POINTS, 'A line of that artwork has too many points: bring a smaller piece of it.'),
       )
       .required()
       .max(MOST_STROKES, 'That artwork has too many strokes for a cell: bring a smaller piece of it.'),
   })
-    .noUnknown()
     .nullable()
     .defined()
     .default(null),
@@ -87,12 +90,12 @@ const designShape = object({
   frame: boolean().default(true).required(),
   order: oneOf('Order', ['as read', 'shuffled'] as const).default('as read'),
   orderSeed: whole('Seed', 1, 1e9).default(1),
-}).noUnknown();
+});
 
 /** A design. What an axis needs by its spacing, sizes and head limits, the core checks when it lays the coupon out. */
 export const couponDesign = designShape as unknown as Schema<CouponDesign>;
 
-export const createCoupon = object({
+export const createCoupon = shape({
   id: uuid().label('id'),
   ticketId: uuid().label('Ticket').nullable().defined().default(null),
   substrateId: uuid().label('Substrate'),
@@ -101,22 +104,22 @@ export const createCoupon = object({
   lensId: uuid().label('Lens'),
   focusOffsetMm: finite('Focus offset', 'mm').default(0),
   design: couponDesign,
-}).noUnknown();
+});
 /** A coupon may be redesigned until it is burnt. */
-export const redesignCoupon = object({
+export const redesignCoupon = shape({
   version: whole('Version', 1, 1e9),
   focusOffsetMm: finite('Focus offset', 'mm'),
   design: couponDesign,
-}).noUnknown();
+});
 /** Fired by hand: what was noted of the machine goes with it. */
-export const markBurnt = object({ version: whole('Version', 1, 1e9), notes: firingNotes }).noUnknown();
+export const markBurnt = shape({ version: whole('Version', 1, 1e9), notes: firingNotes });
 
 export const READING_SOURCES = ['entered', 'csv', 'picture', 'scale'] as const;
 
 const readingEntries = array()
   .of(
-    object({
-      cell: number().label('Cell').integer().min(0).required(),
+    shape({
+      cell: whole('Cell', 0, MAX_CELLS),
       outcome: outcome(),
       /** What the rules proposed, where a picture was read. */
       proposed: string()
@@ -126,14 +129,14 @@ const readingEntries = array()
       reason: string().max(300).optional(),
       /** Step of the printed scale that the cell is like, 0 (bare) to 10. */
       step: number().label('Step').integer().min(0).max(10).optional(),
-    }).noUnknown(),
+    }),
   )
   .required()
   .min(1, 'Mark at least one cell.')
   .max(MAX_CELLS);
 
 /** Outcomes of some cells at a stage. Appended; the newest reading of a cell counts. */
-export const createReading = object({
+export const createReading = shape({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
   /** Entered by eye with no scale, from a table, from a picture, or by eye against the printed step scale. */
@@ -141,7 +144,7 @@ export const createReading = object({
   pictureId: uuid().label('Picture').nullable().optional(),
   rules: outcomeRules.nullable().optional().default(undefined),
   entries: readingEntries,
-}).noUnknown();
+});
 
 export type CreateCoupon = Frozen<InferType<typeof createCoupon>>;
 export type CreateReading = Frozen<InferType<typeof createReading>>;
@@ -218,7 +221,7 @@ export type CouponSummary = Frozen<InferType<typeof couponSummary>>;
 
 export const listCouponsQuery = object({
   ...pageQuery,
-  ticketId: string().optional(),
+  ticketId: optionalUuid(),
   stage: string()
     .oneOf([...COUPON_STAGES])
     .optional(),

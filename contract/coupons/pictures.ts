@@ -1,4 +1,4 @@
-import { array, boolean, number, object, string, type InferType } from 'yup';
+import { array, boolean, number, string, type InferType } from 'yup';
 import { CARD_SIZES, MAX_CELLS, STAGES, UNREADABLE, type CardPrint, type CellMeasure } from '@unto/core';
 import {
   describes,
@@ -9,6 +9,7 @@ import {
   pictureSpot,
   positive,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -18,9 +19,9 @@ import {
 import { cardPrint } from '../cards/cards.js';
 import type { Frozen } from '../routing/index.js';
 
-const measured = (label: string) => number().label(label).nullable().defined();
+const measured = (label: string) => number().label(label).min(-1e6).max(1e6).nullable().defined();
 
-const cellMeasure = object({
+const cellMeasure = shape({
   cell: whole('Cell', 0, MAX_CELLS),
   unreadable: string()
     .oneOf([...UNREADABLE])
@@ -36,16 +37,14 @@ const cellMeasure = object({
   grain: measured('Grain'),
   edgeUm: measured('Edge'),
   halo: measured('Halo'),
-})
-  .noUnknown()
-  .test(
-    'honest',
-    'A cell that cannot be read carries no figures.',
-    (cell) => !cell.unreadable || (cell.contrast === null && cell.lightness === null),
-  );
+}).test(
+  'honest',
+  'A cell that cannot be read carries no figures.',
+  (cell) => !cell.unreadable || (cell.contrast === null && cell.lightness === null),
+);
 
 /** A picture of a coupon as it was read: how card and coupon lay in it, and every cell's measures. */
-export const couponPictureEntries = object({
+export const couponPictureEntries = shape({
   fileHash: keptHash('The picture'),
   card: oneOf('Card', CARD_SIZES),
   /** What was taken for the card's print; null for a typical one, as all were read before it could be known. */
@@ -63,22 +62,22 @@ export const couponPictureEntries = object({
   noise: positive('Noise', 'L*'),
   edgeFloorUm: notNegative('Edge floor', 'µm'),
   /** The coupon straight from above, kept beside the photograph. */
-  level: object({ fileHash: keptHash('The straight picture'), pxMm: positive('Pixels a millimetre') })
-    .noUnknown()
+  level: shape({ fileHash: keptHash('The straight picture'), pxMm: positive('Pixels a millimetre') })
     .nullable()
+    .optional()
     .default(null),
   cells: array().of(cellMeasure).required().min(1).max(MAX_CELLS),
-}).noUnknown();
+});
 export type CouponPictureEntries = Omit<Frozen<InferType<typeof couponPictureEntries>>, 'cells' | 'print'> & {
   readonly cells: readonly CellMeasure[];
   readonly print?: CardPrint | null | undefined;
 };
 
-export const createCouponPicture = object({
+export const createCouponPicture = shape({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
   entries: couponPictureEntries,
-}).noUnknown();
+});
 export type CreateCouponPicture = Omit<Frozen<InferType<typeof createCouponPicture>>, 'entries'> & {
   readonly entries: CouponPictureEntries;
 };
@@ -95,7 +94,7 @@ export const couponPicture = record({
 export type CouponPicture = Frozen<InferType<typeof couponPicture>>;
 
 /** Limits by which outcomes were proposed. */
-export const outcomeRules = object({
+export const outcomeRules = shape({
   retention: within('Kept after the scrub', 0, 1),
   contrast: within('Contrast', 0, 100, 'L*'),
   coverage: within('Coverage', 0, 1),
@@ -103,7 +102,7 @@ export const outcomeRules = object({
   edgeUm: positive('Edge', 'µm'),
   evenness: within('Evenness', 0, 1),
   chroma: within('Chroma', 0, 150),
-}).noUnknown();
+});
 
-export const takeCouponPicture = object({ stage: oneOf('Stage', STAGES) }).noUnknown();
+export const takeCouponPicture = shape({ stage: oneOf('Stage', STAGES) });
 export type TakeCouponPicture = Frozen<InferType<typeof takeCouponPicture>>;

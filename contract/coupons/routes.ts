@@ -99,6 +99,8 @@ export const couponRoutes = {
     summary: 'Keep what a picture of a coupon tells of its cells',
     params: { id: uuid() },
     body: createCouponPicture,
+    // Ten figures for each of as many cells as a coupon can have.
+    bodyBytes: 3_000_000,
     answer: coupon,
   }),
   createReading: route({

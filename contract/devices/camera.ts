@@ -1,5 +1,5 @@
-import { object, type InferType } from 'yup';
-import { positive, uuid } from '../fields/index.js';
+import { type InferType } from 'yup';
+import { positive, shape, uuid } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** A bench camera. @throws when it cannot be reached */
@@ -8,9 +8,9 @@ export interface Camera {
   takePicture(): Promise<Uint8Array>;
 }
 
-export const takePicture = object({
+export const takePicture = shape({
   ticketId: uuid().label('Ticket'),
   widthMm: positive('Width', 'mm').max(2000),
   heightMm: positive('Height', 'mm').max(2000),
-}).noUnknown();
+});
 export type TakePicture = Frozen<InferType<typeof takePicture>>;

@@ -1,4 +1,4 @@
-import { object, type InferType } from 'yup';
+import { type InferType } from 'yup';
 import { SWITCH_STATES } from '@unto/core';
 import {
   amount,
@@ -9,6 +9,7 @@ import {
   optionalOneOf,
   orNull,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -59,24 +60,24 @@ export const CONTROLLER_ACTIONS = ['pause', 'resume', 'stop'] as const;
 export type ControllerAction = (typeof CONTROLLER_ACTIONS)[number];
 
 /** Sends a coupon's program; cells already burnt are left out where a run broke off. */
-export const startBurn = object({
+export const startBurn = shape({
   id: uuid().label('id'),
   version: whole('Version', 1, 1e9),
   laserOn: oneOf('Laser on', ['M3', 'M4'] as const),
   air: optionalOneOf('Air assist', SWITCH_STATES),
   extraction: optionalOneOf('Extraction', SWITCH_STATES),
-}).noUnknown();
+});
 export type StartBurn = Frozen<InferType<typeof startBurn>>;
-export const actOnBurn = object({ action: oneOf('Action', CONTROLLER_ACTIONS) }).noUnknown();
+export const actOnBurn = shape({ action: oneOf('Action', CONTROLLER_ACTIONS) });
 export type ActOnBurn = Frozen<InferType<typeof actOnBurn>>;
 
 /** What somebody found who looked at the machine: nothing, some or every cell burnt; or that its other cells are to be burnt. */
 export const SETTLEMENTS = ['nothing', 'partly', 'whole', 'resume'] as const;
-export const settleBurn = object({
+export const settleBurn = shape({
   as: oneOf('As', SETTLEMENTS),
   /** Cells found burnt whole, counted in the order of burning; null where the controller told which. */
   seen: optionalNumber('Cells burnt whole').integer('Cells burnt whole must be a whole number.'),
-}).noUnknown();
+});
 export type SettleBurn = Frozen<InferType<typeof settleBurn>>;
 
 /**

@@ -1,6 +1,6 @@
-import { object, type InferType } from 'yup';
+import { type InferType } from 'yup';
 import { MASS_UNITS, type MassUnit } from '@unto/core';
-import { amount, flag, instant, oneOf, record, uuid, whole, word } from '../fields/index.js';
+import { amount, flag, instant, oneOf, record, shape, uuid, whole, word } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** One look at a scale's display. */
@@ -17,13 +17,13 @@ export interface Scale {
   weigh(): Promise<ScaleReading>;
 }
 
-export const weighOnScale = object({
+export const weighOnScale = shape({
   ticketId: uuid().label('Ticket'),
   containerId: uuid().label('Container'),
   what: oneOf('What is weighed', ['container', 'parts'] as const),
   moment: oneOf('When', ['before', 'after'] as const),
   pieces: whole('Pieces', 1, 100_000),
-}).noUnknown();
+});
 export type WeighOnScale = Frozen<InferType<typeof weighOnScale>>;
 
 /** A settled weight. */

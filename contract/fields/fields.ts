@@ -1,7 +1,8 @@
-import { array, boolean, number, object, string } from 'yup';
+import { array, boolean, number, object, string, type ObjectShape } from 'yup';
 import {
   FILM_UNITS,
   INTERVAL_UNITS,
+  intervalToMm,
   LENGTH_UNITS,
   MASS_UNITS,
   OUTCOMES,
@@ -12,38 +13,69 @@ import {
   type PowerUnit,
   type SpeedUnit,
 } from '@unto/core';
+import { isWritten } from './fit.js';
+import { rangeOf } from './ranges.js';
+
+/** A record with these fields and no others, which must be there; where it may not, `nullable` or `optional` says so. */
+export const shape = <S extends ObjectShape>(fields: S) =>
+  object(fields)
+    .noUnknown()
+    .required(({ label, path }: { label?: string; path: string }) => `${label ?? path} is missing.`);
+
+/** A client-made identifier, where one may be left out. */
+export const optionalUuid = () =>
+  string().matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, {
+    message: '${label} must be a UUID in lower case.',
+    excludeEmptyString: false,
+  });
 
 /** A client-made identifier. */
-export const uuid = () =>
+export const uuid = () => optionalUuid().required();
+
+/** Text that a person can have written: no control characters but tab and new line, no half of a character. */
+const written = (label: string) =>
   string()
-    .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, {
-      message: '${label} must be a UUID in lower case.',
-      excludeEmptyString: false,
-    })
-    .required();
+    .label(label)
+    .test(
+      'written',
+      `${label} holds characters that cannot be written or shown.`,
+      (value) => !value || isWritten(value),
+    );
 
 /** Text a person must give, with its own message when it is empty. */
 export const text = (label: string, max = 200) =>
-  string()
-    .label(label)
+  written(label)
     .required(`${label} is missing.`)
     .test('not-blank', `${label} is missing.`, (value) => value == null || value === '' || value.trim() !== '')
     .max(max, `${label} is longer than ${max} characters.`);
 
 /** Text that may stay empty. */
 export const note = (label: string, max = 4000) =>
-  string().label(label).max(max, `${label} is longer than ${max} characters.`).defined().default('');
+  written(label).max(max, `${label} is longer than ${max} characters.`).defined().default('');
 
-/** Any finite number; `unit` is shown beside the field. */
-export const finite = (label: string, unit = '') =>
-  number()
+/** A finite number within what its unit can be; `unit` is shown beside the field. */
+const numeric = (label: string, unit: string) => {
+  const { most } = rangeOf(unit);
+  return number()
     .label(label)
     .meta({ unit })
     .typeError(`${label} must be a number.`)
-    .required(`${label} is missing.`)
-    .test('finite', `${label} must be a number.`, (value) => value == null || Number.isFinite(value));
+    .test('finite', `${label} must be a number.`, (value) => value == null || Number.isFinite(value))
+    .min(-most, `${label} must be at least ${inUnit(-most, unit)}.`)
+    .max(most, `${label} must be at most ${inUnit(most, unit)}.`);
+};
 
-export const positive = (label: string, unit = '') => finite(label, unit).moreThan(0, `${label} must be above 0.`);
+const inUnit = (value: number, unit: string) => (unit ? `${value} ${unit}` : String(value));
+
+/** Any number, within what its unit can be. */
+export const finite = (label: string, unit = '') => numeric(label, unit).required(`${label} is missing.`);
+
+export const positive = (label: string, unit = '') => {
+  const { least } = rangeOf(unit);
+  return finite(label, unit)
+    .moreThan(0, `${label} must be above 0.`)
+    .test('least', `${label} must be at least ${inUnit(least, unit)}.`, (value) => !(value! > 0 && value! < least));
+};
 
 export const notNegative = (label: string, unit = '') => finite(label, unit).min(0, `${label} cannot be negative.`);
 
@@ -64,7 +96,7 @@ export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
 
 /** Several of a list of words. */
 export const someOf = <T extends string>(label: string, values: readonly T[]) =>
-  array().of(oneOf(label, values)).label(label).defined().default([]);
+  array().of(oneOf(label, values)).label(label).max(values.length).defined().default([]);
 
 export const yes = (label: string) => boolean().label(label).required(`${label} is missing.`);
 
@@ -74,17 +106,32 @@ export const day = (label: string) =>
     .label(label)
     .meta({ day: true })
     .matches(/^\d{4}-\d{2}-\d{2}$/, `${label} must be a date like 2026-03-01.`)
-    .test(
-      'real',
-      `${label} is not a day of the calendar.`,
-      (value) => value == null || !Number.isNaN(Date.parse(`${value}T00:00:00Z`)),
-    );
+    .test('real', `${label} is not a day of the calendar.`, (value) => value == null || isDay(value));
+
+/** A day that there is, of the years 1900 to 2199; Date alone takes 30 February for 2 March. */
+function isDay(value: string): boolean {
+  const time = Date.parse(`${value}T00:00:00Z`);
+  return (
+    /^(19|20|21)\d\d-\d\d-\d\d$/.test(value) && !Number.isNaN(time) && new Date(time).toISOString().startsWith(value)
+  );
+}
+
+const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/;
+const isMoment = (value: string) => MOMENT.test(value) && isDay(value.slice(0, 10)) && !Number.isNaN(Date.parse(value));
 
 /** A moment, ISO 8601 with zone. */
 export const moment = (label: string) =>
   string()
     .label(label)
-    .test('moment', `${label} must be a time.`, (value) => value == null || !Number.isNaN(Date.parse(value)));
+    .max(40)
+    .test('moment', `${label} must be a time.`, (value) => value == null || isMoment(value));
+
+/** Where a span of time begins or ends: a moment, or a day for its first instant in UTC. */
+export const dayOrMoment = (label: string) =>
+  string()
+    .label(label)
+    .max(40)
+    .test('when', `${label} must be a date or a time.`, (value) => value == null || isDay(value) || isMoment(value));
 
 /** A value as it was entered, with its unit. */
 export interface Entered<U extends string> {
@@ -93,7 +140,7 @@ export interface Entered<U extends string> {
 }
 
 const entered = <U extends string>(label: string, units: readonly U[]) =>
-  object({ value: positive(label), unit: oneOf(`Unit of ${label.toLowerCase()}`, units) }).noUnknown();
+  shape({ value: positive(label), unit: oneOf(`Unit of ${label.toLowerCase()}`, units) });
 
 export const enteredPower = () =>
   entered<PowerUnit>('Power', POWER_UNITS).test('full-scale', 'Power is above full scale.', (power, context) => {
@@ -105,25 +152,25 @@ export const enteredPower = () =>
     );
   });
 export const enteredSpeed = () => entered<SpeedUnit>('Speed', SPEED_UNITS);
-export const enteredInterval = () => entered<IntervalUnit>('Interval', INTERVAL_UNITS);
+export const enteredInterval = () =>
+  entered<IntervalUnit>('Interval', INTERVAL_UNITS).test('in-mm', 'Interval', (interval, context) => {
+    if (!(interval?.value > 0) || !INTERVAL_UNITS.includes(interval.unit)) return true;
+    const mm = intervalToMm(interval.value, interval.unit);
+    const { least, most } = rangeOf('mm');
+    const message = `Interval must be from ${least} to ${most} mm.`;
+    return (mm >= least && mm <= most) || context.createError({ path: `${context.path}.value`, message });
+  });
 export const enteredMass = (label: string) =>
-  object({
+  shape({
     value: notNegative(label, 'g'),
     unit: oneOf<MassUnit>(`Unit of ${label.toLowerCase()}`, MASS_UNITS),
-  }).noUnknown();
+  });
 
 export const outcome = () => oneOf('Outcome', OUTCOMES);
 
 /** A number of 0 or more that may be left out (null). */
 export const optionalNumber = (label: string, unit = '') =>
-  number()
-    .label(label)
-    .meta({ unit })
-    .typeError(`${label} must be a number.`)
-    .min(0, `${label} cannot be negative.`)
-    .nullable()
-    .defined()
-    .default(null);
+  numeric(label, unit).min(0, `${label} cannot be negative.`).nullable().defined().default(null);
 
 /** One of a list of words, or none (null). */
 export const optionalOneOf = <T extends string>(label: string, values: readonly T[]) =>
@@ -144,15 +191,14 @@ export const keptHash = (label: string) =>
     .required();
 
 /** A place in a picture, pixels. */
-export const pictureSpot = object({ x: finite('x', 'px'), y: finite('y', 'px') }).noUnknown();
+export const pictureSpot = shape({ x: finite('x', 'px'), y: finite('y', 'px') });
 
 /** A file kept by the server, named by the hash of its content; null for none. */
 export const storedFile = (label: string) =>
-  object({
+  shape({
     hash: keptHash(label),
     name: text('File name', 200),
   })
-    .noUnknown()
     .label(label)
     .nullable()
     .defined()
@@ -176,22 +222,22 @@ export const timeZone = (label: string) =>
 
 /** Units that somebody reads in, and what the panel's numbers are relative to. */
 export const unitReading = () =>
-  object({
-    units: object({
+  shape({
+    units: shape({
       power: oneOf('Power on its panel', POWER_UNITS),
       speed: oneOf('Speed on its panel', SPEED_UNITS),
       interval: oneOf('Unit of the interval', INTERVAL_UNITS),
       length: oneOf('Unit of lengths', LENGTH_UNITS),
       film: oneOf('Unit of the film', FILM_UNITS),
       mass: oneOf('Unit of mass', MASS_UNITS),
-    }).noUnknown(),
-    scale: object({
+    }),
+    scale: shape({
       ratedW: positive('Rated power', 'W').nullable().default(null),
       topSpeedMmPerS: positive('Top speed', 'mm/s').nullable().default(null),
       dialTable: array()
-        .of(object({ x: finite('Dial'), y: positive('Speed', 'mm/s') }).noUnknown())
+        .of(shape({ x: finite('Dial'), y: positive('Speed', 'mm/s') }))
         .max(100, 'A dial has at most 100 rows.')
         .nullable()
         .default(null),
-    }).noUnknown(),
-  }).noUnknown();
+    }),
+  });

@@ -1,4 +1,4 @@
-import { object, string, type InferType, type Schema } from 'yup';
+import { object, type InferType, type Schema } from 'yup';
 import { PART_GUESSES, WORD_TESTS, type Observations, type WordTest } from '@unto/core';
 import {
   amount,
@@ -9,9 +9,11 @@ import {
   list,
   oneOf,
   optionalNumber,
+  optionalUuid,
   orNull,
   pageQuery,
   record,
+  shape,
   text,
   uuid,
   who,
@@ -27,23 +29,23 @@ const answers = Object.fromEntries(
 ) as unknown as Record<WordTest, Schema>;
 
 /** A weighing and a volume as they were read: by the ruler, or by the water pushed away. */
-export const weighedPart = object({
+export const weighedPart = shape({
   mass: enteredMass('Weight'),
   by: oneOf('Volume', ['sheet', 'water'] as const),
   lengthMm: optionalNumber('Length', 'mm'),
   widthMm: optionalNumber('Width', 'mm'),
   thicknessMm: optionalNumber('Thickness', 'mm'),
   displacedMl: optionalNumber('Water pushed away', 'mL'),
-}).noUnknown();
+});
 export type WeighedPart = Frozen<InferType<typeof weighedPart>>;
 
 /** What was seen of a part and what it is taken to be. Appended, never changed. */
-export const createIdentification = object({
+export const createIdentification = shape({
   id: uuid().label('id'),
   label: text('What is looked at', 120),
   ticketId: uuid().label('Ticket').nullable().defined().default(null),
   blankId: uuid().label('Blank').nullable().defined().default(null),
-  words: object(answers).noUnknown(),
+  words: shape(answers),
   weighed: weighedPart.nullable().defined().default(null),
   guessKey: oneOf(
     'Taken to be',
@@ -51,7 +53,7 @@ export const createIdentification = object({
   ),
   /** The substrate it is booked as, which must be of that family and layer. */
   substrateId: uuid().label('Substrate').nullable().defined().default(null),
-}).noUnknown();
+});
 export type CreateIdentification = Omit<Frozen<InferType<typeof createIdentification>>, 'words'> & {
   readonly words: Observations['words'];
 };
@@ -61,7 +63,7 @@ export const identification = record({
   label: words(),
   ticketId: orNull(uuid()),
   blankId: orNull(uuid()),
-  words: describes<Observations['words']>()(object(answers).noUnknown()),
+  words: describes<Observations['words']>()(shape(answers)),
   weighed: orNull(weighedPart),
   guessKey: words(),
   substrateId: orNull(uuid()),
@@ -78,6 +80,6 @@ export type IdentificationRecord = Frozen<InferType<typeof identification>>;
 
 export const listIdentificationsQuery = object({
   ...pageQuery,
-  ticketId: string().optional(),
-  blankId: string().optional(),
+  ticketId: optionalUuid(),
+  blankId: optionalUuid(),
 });

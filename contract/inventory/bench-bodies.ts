@@ -1,6 +1,6 @@
-import { array, object } from 'yup';
+import { array } from 'yup';
 import { monotoneCurve, POWER_UNITS, SPEED_UNITS, WAVELENGTH_CLASSES } from '@unto/core';
-import { day, notNegative, oneOf, optionalNumber, positive, text, uuid, within } from '../fields/index.js';
+import { day, notNegative, oneOf, optionalNumber, positive, shape, text, uuid, within } from '../fields/index.js';
 
 /** Where a lens's spot comes from: metered here, read off a data sheet, or worked out from beam, wavelength and focal length. */
 export const SPOT_SOURCES = ['measured', 'stated', 'worked out'] as const;
@@ -21,7 +21,7 @@ const risingTable =
     }
   };
 
-export const machineBody = object({
+export const machineBody = shape({
   name: text('Name'),
   motion: oneOf('Motion', ['gantry', 'galvo'] as const),
   bedWidthMm: positive('Bed width', 'mm'),
@@ -32,16 +32,17 @@ export const machineBody = object({
   panelPower: oneOf('Power on its panel', POWER_UNITS),
   panelSpeed: oneOf('Speed on its panel', SPEED_UNITS),
   dialTable: array()
-    .of(object({ dial: positive('Dial'), mmPerS: positive('Speed', 'mm/s') }).noUnknown())
+    .of(shape({ dial: positive('Dial'), mmPerS: positive('Speed', 'mm/s') }))
     .label('Dial table')
     .defined()
     .default([])
+    .max(100, 'A dial has at most 100 rows.')
     .test('rises', risingTable('dial table', 'dial', 'mmPerS') as never),
   fullScaleS: positive('S at full power'),
   laserMinorPerMinute: notNegative('Laser rate', 'per minute'),
-}).noUnknown();
+});
 
-export const headBody = object({
+export const headBody = shape({
   name: text('Name'),
   machineId: uuid().label('Machine'),
   wavelengthClass: oneOf('Wavelength class', WAVELENGTH_CLASSES),
@@ -56,9 +57,9 @@ export const headBody = object({
   pulseNsMax: optionalNumber('Longest pulse', 'ns'),
   beamDiameterMm: optionalNumber('Beam into the lens', 'mm'),
   eyewear: text('Eyewear', 300),
-}).noUnknown();
+});
 
-export const lensBody = object({
+export const lensBody = shape({
   name: text('Name'),
   headId: uuid().label('Head'),
   focalLengthMm: positive('Focal length', 'mm'),
@@ -67,16 +68,17 @@ export const lensBody = object({
   spotSource: oneOf('Spot is', SPOT_SOURCES),
   depthOfFocusMm: positive('Depth of focus, ±', 'mm'),
   depthGrowth: within('Spot growth at that depth', 0.005, 1),
-}).noUnknown();
+});
 
-export const calibrationBody = object({
+export const calibrationBody = shape({
   name: text('Name'),
   headId: uuid().label('Head'),
   meteredOn: day('Metered on').required(),
   rows: array()
-    .of(object({ percent: within('Percent', 0, 100, '%'), watts: notNegative('Watts', 'W') }).noUnknown())
+    .of(shape({ percent: within('Percent', 0, 100, '%'), watts: notNegative('Watts', 'W') }))
     .label('Calibration rows')
     .required()
     .min(2, 'A calibration needs at least two rows.')
+    .max(100, 'A calibration has at most 100 rows.')
     .test('rises', risingTable('The calibration', 'percent', 'watts') as never),
-}).noUnknown();
+});

@@ -9,7 +9,7 @@ import {
   orNull,
   pageQuery,
   record,
-  text,
+  shape,
   uuid,
   who,
   whole,
@@ -22,19 +22,19 @@ import { INVENTORY_KINDS, type InventoryBodyOf, type InventoryKind } from './bod
 
 const anyBody = () => mixed<InventoryBodyOf[InventoryKind]>().required('The body is missing.');
 
-export const createInventoryItem = object({
+export const createInventoryItem = shape({
   id: uuid().label('id'),
   kind: oneOf('Kind', INVENTORY_KINDS),
   body: anyBody(),
-}).noUnknown();
-export const reviseInventoryItem = object({ version: whole('Version', 1, 1e9), body: anyBody() }).noUnknown();
-export const retireInventoryItem = object({ version: whole('Version', 1, 1e9), retired: yes('Retired') }).noUnknown();
+});
+export const reviseInventoryItem = shape({ version: whole('Version', 1, 1e9), body: anyBody() });
+export const retireInventoryItem = shape({ version: whole('Version', 1, 1e9), retired: yes('Retired') });
 export const listInventoryQuery = object({
   ...pageQuery,
   kind: string<InventoryKind>()
     .oneOf([...INVENTORY_KINDS])
     .optional(),
-  retired: number().oneOf([0, 1]).optional(),
+  retired: number().min(0).max(1).oneOf([0, 1]).optional(),
 });
 
 export type CreateInventoryItem = Frozen<InferType<typeof createInventoryItem>>;
@@ -46,13 +46,16 @@ export const exportInventoryQuery = object({
     .oneOf([...INVENTORY_KINDS])
     .optional(),
 });
-/** A file of store items brought back: JSON of any kinds, or CSV of one. */
-export const importInventory = object({
+/** A file of store items is taken as it is, whole. */
+export const MAX_INVENTORY_BYTES = 20_000_000;
+/** What is brought back: JSON of any kinds, or CSV of one. */
+export const importInventoryQuery = object({
   format: oneOf('Format', ['csv', 'json'] as const),
-  kind: oneOf('Kind', INVENTORY_KINDS).optional(),
-  text: text('File', 20_000_000),
-}).noUnknown();
-export type ImportInventory = Frozen<InferType<typeof importInventory>>;
+  kind: string<InventoryKind>()
+    .oneOf([...INVENTORY_KINDS])
+    .optional(),
+});
+export type ImportInventoryQuery = Frozen<InferType<typeof importInventoryQuery>>;
 
 /** What became of an import: nothing is kept when there is a problem. */
 export const inventoryReport = record({

@@ -3,12 +3,13 @@ import { inventoryItem } from './bodies.js';
 import {
   createInventoryItem,
   exportInventoryQuery,
-  importInventory,
+  importInventoryQuery,
   inventoryFile,
   inventoryReport,
   inventoryRevision,
   inventoryUse,
   listInventoryQuery,
+  MAX_INVENTORY_BYTES,
   retireInventoryItem,
   reviseInventoryItem,
 } from './requests.js';
@@ -82,7 +83,8 @@ export const inventoryRoutes = {
     path: '/api/inventory/import',
     summary: 'Bring items back from a file',
     params: {},
-    body: importInventory,
+    query: importInventoryQuery,
     answer: inventoryReport,
+    takesFile: MAX_INVENTORY_BYTES,
   }),
 } as const;

@@ -1,4 +1,4 @@
-import { array, object, type TestContext } from 'yup';
+import { array, type TestContext } from 'yup';
 import {
   APPLICATIONS,
   COAT_HANDLINGS,
@@ -22,6 +22,7 @@ import {
   optionalOneOf,
   optionalScore,
   positive,
+  shape,
   someOf,
   storedFile,
   text,
@@ -73,7 +74,7 @@ function thicknessOfGauge(thickness: number | undefined, context: TestContext) {
   );
 }
 
-export const compoundBody = object({
+export const compoundBody = shape({
   name: text('Name'),
   form: oneOf('Form', COMPOUND_FORMS),
   colour: text('Colour', 60),
@@ -115,18 +116,19 @@ export const compoundBody = object({
   trackRecord: optionalScore('Track record, your score'),
   sizes: array()
     .of(
-      object({
+      shape({
         label: text('Size', 40),
         netG: positive('Net contents', 'g'),
         priceMinor: whole('Price', 0, 100_000_000),
-      }).noUnknown(),
+      }),
     )
     .label('Container sizes')
     .required()
-    .min(1, 'Name at least one container size with its price.'),
-}).noUnknown();
+    .min(1, 'Name at least one container size with its price.')
+    .max(50, 'A compound has at most 50 sizes.'),
+});
 
-export const containerBody = object({
+export const containerBody = shape({
   name: text('Name'),
   compoundId: uuid().label('Compound'),
   lot: text('Lot', 60),
@@ -135,9 +137,9 @@ export const containerBody = object({
   tareG: positive('Empty container', 'g'),
   netG: positive('Net contents', 'g'),
   priceMinor: whole('Price', 0, 100_000_000),
-}).noUnknown();
+});
 
-export const substrateBody = object({
+export const substrateBody = shape({
   name: text('Name'),
   family: oneOf('Family', SUBSTRATE_FAMILIES),
   alloy: note('Alloy or body', 80),
@@ -153,10 +155,10 @@ export const substrateBody = object({
   density: optionalNumber('Density', 'g/cm³'),
   curvature: note('Curvature', 100),
   diameterMm: optionalNumber('Diameter', 'mm'),
-}).noUnknown();
+});
 
 /** Blanks as bought and measured; the substrate stays open until somebody knows what they are. */
-export const blankBody = object({
+export const blankBody = shape({
   name: text('Name'),
   substrateId: uuid().label('Substrate').nullable().defined().default(null),
   supplier: text('Supplier', 120),
@@ -168,7 +170,7 @@ export const blankBody = object({
   thicknessMm: positive('Measured thickness', 'mm'),
   left: whole('Left on the shelf', 0, 1_000_000),
   note: note('Note', 500),
-}).noUnknown();
+});
 
 const weight = (criterion: Criterion) => {
   const { label } = CRITERION_INFO[criterion];
@@ -180,8 +182,8 @@ export const weightFields = Object.fromEntries(CRITERIA.map((criterion) => [crit
   Criterion,
   ReturnType<typeof weight>
 >;
-export const profileBody = object({
+export const profileBody = shape({
   name: text('Name', 60),
   about: note('For', 200),
   ...weightFields,
-}).noUnknown();
+});

@@ -1,6 +1,6 @@
-import { array, object, type InferType } from 'yup';
+import { array, type InferType } from 'yup';
 import { HEAD_CHANGE_STEPS, type HeadChangeStep } from '@unto/core';
-import { instant, list, oneOf, orNull, record, uuid, who, word } from '../fields/index.js';
+import { instant, list, oneOf, orNull, record, shape, uuid, who, word } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 const CODES: readonly HeadChangeStep[] = HEAD_CHANGE_STEPS.map(({ code }) => code);
@@ -8,7 +8,7 @@ const CODES: readonly HeadChangeStep[] = HEAD_CHANGE_STEPS.map(({ code }) => cod
 const FITTING_WORKS = ['mark', 'cut'] as const;
 
 /** A head and lens put on their machine, every step of the change ticked. */
-export const createFitting = object({
+export const createFitting = shape({
   id: uuid().label('id'),
   headId: uuid().label('Head'),
   lensId: uuid().label('Lens'),
@@ -19,10 +19,11 @@ export const createFitting = object({
     .of(oneOf('Step', CODES))
     .label('Steps')
     .required()
+    .max(CODES.length)
     .test('all', 'Every step of the change must be done before it counts as fitted.', (steps) =>
       CODES.every((code) => steps.includes(code)),
     ),
-}).noUnknown();
+});
 export type CreateFitting = Frozen<InferType<typeof createFitting>>;
 
 /** What stands on a machine since when. Appended, never changed. */

@@ -1,4 +1,4 @@
-import { array, mixed, object, type InferType } from 'yup';
+import { array, mixed, type InferType } from 'yup';
 import { FLATNESS_ADVICE, FOCUS_METHODS } from '@unto/core';
 import { figure } from '../evidence/index.js';
 import {
@@ -12,6 +12,7 @@ import {
   oneOf,
   positive,
   record,
+  shape,
   uuid,
   who,
   within,
@@ -35,69 +36,69 @@ const place = { xMm: finite('x', 'mm'), yMm: finite('y', 'mm') };
 
 const pairOf = (label: string) =>
   array()
-    .of(object(place).noUnknown())
+    .of(shape(place))
     .label(`${label} points`)
     .required()
     .length(2, `${label}: two points, as far apart as the piece allows.`);
 
 /** The entries of each kind, as they were read. */
 export const PLACE_ENTRIES = {
-  focus: object({
+  focus: shape({
     dots: array()
-      .of(object({ heightMm: finite('Height', 'mm'), widthMm: positive('Dot width', 'mm') }).noUnknown())
+      .of(shape({ heightMm: finite('Height', 'mm'), widthMm: positive('Dot width', 'mm') }))
       .label('Dots')
       .required()
       .min(3, 'A waist needs three dots at least.')
       .max(100),
     growth: within('Growth of the dot at the end of the depth', 0.005, 1),
-  }).noUnknown(),
-  flatness: object({
+  }),
+  flatness: shape({
     readings: array()
-      .of(object({ ...place, heightMm: finite('Height', 'mm') }).noUnknown())
+      .of(shape({ ...place, heightMm: finite('Height', 'mm') }))
       .label('Heights')
       .required()
       .min(3, 'A surface needs heights at three places at least.')
       .max(400),
     focusMm: finite('Focus is set to', 'mm'),
-  }).noUnknown(),
-  centre: object({
+  }),
+  centre: shape({
     points: array()
-      .of(object(place).noUnknown())
+      .of(shape(place))
       .label('Rim points')
       .required()
       .min(3, 'A circle needs three rim points at least.')
       .max(400),
-  }).noUnknown(),
-  align: object({
+  }),
+  align: shape({
     drawn: pairOf('Drawn'),
     found: pairOf('Found'),
-  }).noUnknown(),
-  pointer: object({
+  }),
+  pointer: shape({
     pairs: array()
       .of(
-        object({
+        shape({
           pointerXMm: finite('Pointer x', 'mm'),
           pointerYMm: finite('Pointer y', 'mm'),
           markXMm: finite('Mark x', 'mm'),
           markYMm: finite('Mark y', 'mm'),
-        }).noUnknown(),
+        }),
       )
       .label('Dots')
       .required()
       .min(1, 'Mark one dot at least, and read where the pointer stood.')
       .max(50),
-  }).noUnknown(),
-  set: object({
+  }),
+  set: shape({
     method: oneOf('Method', FOCUS_METHODS),
     offsetMm: finite('Focus offset', 'mm').min(-50).max(50),
     thicknessMm: positive('Thickness set', 'mm'),
-  }).noUnknown(),
-  round: object({
+  }),
+  round: shape({
     shape: oneOf('Shape', ROUND_SHAPES).optional(),
     nearMm: positive('Diameter', 'mm'),
     farMm: positive('Diameter at the far end', 'mm'),
     alongMm: positive('Length between them', 'mm'),
-  }).noUnknown(),
+  }),
 } as const;
 
 export interface PlaceEntriesOf {
@@ -151,13 +152,13 @@ export const PLACE_RESULTS = {
 } as const;
 export type PlaceResultOf = { readonly [K in PlaceKind]: Frozen<InferType<(typeof PLACE_RESULTS)[K]>> };
 
-export const createPlaceReading = object({
+export const createPlaceReading = shape({
   id: uuid().label('id'),
   kind: oneOf('Kind', PLACE_KINDS),
   entries: mixed<PlaceEntriesOf[PlaceKind]>().required('The entries are missing.'),
   decision: oneOf('Decision', PLACE_DECISIONS),
   note: note('Note', 500),
-}).noUnknown();
+});
 export type CreatePlaceReading = Frozen<InferType<typeof createPlaceReading>>;
 
 /** A reading as kept, with the head and lens that were fitted. Appended, never changed. */

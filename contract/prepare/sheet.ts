@@ -1,4 +1,4 @@
-import { array, boolean, object, type InferType } from 'yup';
+import { array, boolean, type InferType } from 'yup';
 import {
   amount,
   finite,
@@ -8,6 +8,7 @@ import {
   optionalNumber,
   positive,
   record,
+  shape,
   text,
   uuid,
   who,
@@ -18,22 +19,22 @@ import type { Frozen } from '../routing/index.js';
 /** One size in rows (a sheet to cut, a jig), or several sizes nested. */
 export const SHEET_MODES = ['rows', 'mixed'] as const;
 
-const box = object({
+const box = shape({
   xMm: finite('From the left', 'mm'),
   yMm: finite('From below', 'mm'),
   widthMm: positive('Width', 'mm'),
   heightMm: positive('Height', 'mm'),
-}).noUnknown();
+});
 
-const piece = object({
+const piece = shape({
   label: text('Size', 60),
   widthMm: positive('Width', 'mm'),
   heightMm: positive('Height', 'mm'),
   count: whole('How many', 0, 2000),
   test: boolean().label('For testing').required(),
-}).noUnknown();
+});
 
-export const sheetEntries = object({
+export const sheetEntries = shape({
   mode: oneOf('Layout', SHEET_MODES),
   sheetWidthMm: positive('Sheet width', 'mm'),
   sheetHeightMm: positive('Sheet height', 'mm'),
@@ -53,10 +54,10 @@ export const sheetEntries = object({
   shiftMm: finite('Every second row shifted by', 'mm'),
   testPlaces: whole('Places for test pieces', 0, 5000),
   pieces: array().of(piece).label('Sizes').defined().max(100),
-}).noUnknown();
+});
 export type SheetEntries = Frozen<InferType<typeof sheetEntries>>;
 
-export const createSheet = object({ id: uuid().label('id'), entries: sheetEntries }).noUnknown();
+export const createSheet = shape({ id: uuid().label('id'), entries: sheetEntries });
 export type CreateSheet = Frozen<InferType<typeof createSheet>>;
 
 /** A layout as kept. Appended, never changed. */

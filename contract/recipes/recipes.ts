@@ -1,4 +1,4 @@
-import { array, object, type InferType } from 'yup';
+import { array, type InferType } from 'yup';
 import { revisions } from '../coupons/coupons.js';
 import { figure } from '../evidence/index.js';
 import {
@@ -10,6 +10,7 @@ import {
   oneOf,
   orNull,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -33,14 +34,14 @@ const frozenFit = record({
 });
 export type FrozenFit = Frozen<InferType<typeof frozenFit>>;
 
-export const createRecipe = object({
+export const createRecipe = shape({
   id: uuid().label('id'),
   ticketId: uuid().label('Ticket'),
   kind: oneOf('Kind', RECIPE_KINDS),
-  couponIds: array().of(uuid()).defined().default([]),
+  couponIds: array().of(uuid()).max(100).defined().default([]),
   ...coreSetting,
   seed: whole('Seed', 0, 4294967295),
-}).noUnknown();
+});
 export type CreateRecipe = Frozen<InferType<typeof createRecipe>>;
 
 /** An accepted setting; frozen. */

@@ -15,6 +15,9 @@ export interface FileAnswerSpec {
 /** A value as it is handed about: nothing in it is changed in place. */
 export type Frozen<T> = T extends object ? { readonly [Key in keyof T]: Frozen<T[Key]> } : T;
 
+/** Bytes of JSON that an operation takes: what people enter is small, and files go as files. */
+export const BODY_BYTES = 1_000_000;
+
 /** One operation of the API: the server mounts exactly what is declared so, the client calls it by name, OpenAPI lists it whole. */
 export interface Route {
   readonly method: 'get' | 'post' | 'put';
@@ -24,6 +27,8 @@ export interface Route {
   readonly body?: Schema | undefined;
   readonly query?: Schema | undefined;
   readonly answer: Schema | FileAnswerSpec;
+  /** Bytes of JSON that are taken, BODY_BYTES where it does not say. */
+  readonly bodyBytes?: number | undefined;
   /** The body is a file as it is, not JSON, of so many bytes at the most. */
   readonly takesFile?: number | undefined;
   /** Made before anybody can be named: the first operator. */

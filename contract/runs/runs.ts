@@ -2,17 +2,20 @@ import { array, object, string, type InferType } from 'yup';
 import { GRADES, SWITCH_STATES } from '@unto/core';
 import {
   amount,
+  dayOrMoment,
   gradeWord,
   instant,
   list,
   note,
   notNegative,
   oneOf,
+  optionalUuid,
   orNull,
   page,
   pageQuery,
   positive,
   record,
+  shape,
   uuid,
   who,
   whole,
@@ -77,7 +80,7 @@ const runFields = {
 };
 
 /** A run on pieces of a ticket. */
-export const createRun = object({
+export const createRun = shape({
   id: uuid().label('id'),
   ticketId: uuid().label('Ticket'),
   recipeId: uuid().label('Recipe').nullable().defined().default(null),
@@ -85,31 +88,31 @@ export const createRun = object({
   blankId: uuid().label('Blank').nullable().optional(),
   correctsId: uuid().label('Corrected run').nullable().defined().default(null),
   ...runFields,
-}).noUnknown();
+});
 export type CreateRun = Frozen<InferType<typeof createRun>>;
 
-export const createCleaning = object({
+export const createCleaning = shape({
   id: uuid().label('id'),
   method: oneOf('Method', CLEANING_METHODS),
   minutes: notNegative('Minutes', 'min').max(1000, 'Minutes must be at most 1000.'),
   residue: oneOf('Residue', RESIDUES),
-}).noUnknown();
+});
 export type CreateCleaning = Frozen<InferType<typeof createCleaning>>;
 
-const durability = object({
+const durability = shape({
   test: oneOf('Test', DURABILITY_TESTS),
   result: oneOf('Result', DURABILITY_RESULTS),
-}).noUnknown();
+});
 
-export const createJudgement = object({
+export const createJudgement = shape({
   id: uuid().label('id'),
   contrastStep: whole('Contrast', 1, 5),
   evenness: oneOf('Evenness', EVENNESS_STEPS),
   piecesGood: whole('Good pieces', 0, 100_000),
-  faults: array().of(oneOf('Fault', FAULTS)).defined().default([]),
-  tests: array().of(durability).defined().default([]),
+  faults: array().of(oneOf('Fault', FAULTS)).max(FAULTS.length).defined().default([]),
+  tests: array().of(durability).max(50).defined().default([]),
   note: note('Note'),
-}).noUnknown();
+});
 export type CreateJudgement = Frozen<InferType<typeof createJudgement>>;
 
 export const cleaning = record({
@@ -172,16 +175,16 @@ export const ledgerPage = page(ledgerRecord);
 export type LedgerPage = Frozen<InferType<typeof ledgerPage>>;
 
 export const ledgerQuery = object({
-  substrateId: string().optional(),
-  compoundId: string().optional(),
-  headId: string().optional(),
-  ticketId: string().optional(),
+  substrateId: optionalUuid(),
+  compoundId: optionalUuid(),
+  headId: optionalUuid(),
+  ticketId: optionalUuid(),
   grade: string()
     .oneOf([...GRADES])
     .optional(),
   judged: string().oneOf(['yes', 'no']).optional(),
-  from: string().optional(),
-  to: string().optional(),
+  from: dayOrMoment('From').optional(),
+  to: dayOrMoment('To').optional(),
   ...pageQuery,
 });
 export type LedgerQuery = Frozen<InferType<typeof ledgerQuery>>;

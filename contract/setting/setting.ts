@@ -1,4 +1,4 @@
-import { array, object } from 'yup';
+import { array } from 'yup';
 import {
   DIRECTIONS,
   FILLS,
@@ -21,6 +21,7 @@ import {
   orNull,
   positive,
   record,
+  shape,
   uuid,
   whole,
   within,
@@ -33,7 +34,7 @@ const notes = {
   air: optionalOneOf('Air assist', SWITCH_STATES),
   extraction: optionalOneOf('Extraction', SWITCH_STATES),
 };
-export const firingNotes = describes<FiringNotes>()(object(notes).noUnknown().required());
+export const firingNotes = describes<FiringNotes>()(shape(notes));
 
 /** A pulsed head’s frequency or pulse length: above nought, or none to set. */
 const pulsed = (label: string, unit: string) => optionalNumber(label, unit).moreThan(0, `${label} must be above 0.`);

@@ -9,6 +9,7 @@ import {
   orNull,
   pageQuery,
   record,
+  shape,
   text,
   uuid,
   who,
@@ -29,7 +30,7 @@ const statedFields = {
 };
 
 /** A setting somebody stated: a label, a data sheet, an old note. Kept in the units it came in. */
-export const createStatedSetting = object(statedFields).noUnknown();
+export const createStatedSetting = shape(statedFields);
 export type CreateStatedSetting = Frozen<InferType<typeof createStatedSetting>>;
 
 /** A stated setting with what can be said of it in core units; null where that cannot be known. */

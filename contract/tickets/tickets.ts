@@ -11,6 +11,7 @@ import {
   pageQuery,
   positive,
   record,
+  shape,
   text,
   uuid,
   who,
@@ -26,11 +27,11 @@ export const AIM_WORKS = ['line work', 'fill', 'photograph'] as const;
 export const TICKET_STATES = ['open', 'done'] as const;
 
 /** What a good mark means for this ticket. */
-export const aim = object({
+export const aim = shape({
   tone: oneOf('Tone', AIM_TONES),
   strength: oneOf('Strength', AIM_STRENGTHS),
   work: oneOf('Work', AIM_WORKS),
-}).noUnknown();
+});
 
 const ticketFields = {
   title: text('What is marked', 120),
@@ -47,14 +48,14 @@ const ticketFields = {
   note: note('Note'),
 };
 
-export const createTicket = object({ id: uuid().label('id'), ...ticketFields }).noUnknown();
-export const changeTicket = object({
+export const createTicket = shape({ id: uuid().label('id'), ...ticketFields });
+export const changeTicket = shape({
   version: whole('Version', 1, 1e9),
   ...ticketFields,
   compoundId: uuid().label('Compound').nullable().defined().default(null),
   choiceReason: note('Reason for the choice', 1000),
   state: oneOf('State', TICKET_STATES),
-}).noUnknown();
+});
 
 export type CreateTicket = Frozen<InferType<typeof createTicket>>;
 export type ChangeTicket = Frozen<InferType<typeof changeTicket>>;
@@ -78,12 +79,12 @@ export type Ticket = Frozen<InferType<typeof ticket>>;
 const CHECK_KINDS = ['check', 'caution', 'taken back'] as const;
 
 /** Things ticked off at a station, and cautions understood: appended, never changed. */
-export const createCheck = object({
+export const createCheck = shape({
   id: uuid().label('id'),
   station: oneOf('Station', STATIONS),
   kind: oneOf('Kind', CHECK_KINDS),
   code: text('Code', 60),
-}).noUnknown();
+});
 export type CreateCheck = Frozen<InferType<typeof createCheck>>;
 export const check = record({
   id: uuid(),

@@ -1,19 +1,19 @@
-import { object, type InferType } from 'yup';
+import { type InferType } from 'yup';
 import { FILM_UNITS, INTERVAL_UNITS, LENGTH_UNITS, MASS_UNITS, SHOP_SPEED_UNITS } from '@unto/core';
-import { notNegative, oneOf, text, timeZone, uuid, whole, within } from '../fields/index.js';
+import { notNegative, oneOf, shape, text, timeZone, uuid, whole, within } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
-export const createOperator = object({
+export const createOperator = shape({
   id: uuid().label('id'),
   name: text('Name', 80),
   role: text('Role', 40),
-}).noUnknown();
+});
 export const operator = createOperator;
 export type CreateOperator = Frozen<InferType<typeof createOperator>>;
 export type Operator = Frozen<CreateOperator>;
 
 /** Settings of the whole shop. */
-export const changeWorkshop = object({
+export const changeWorkshop = shape({
   version: whole('Version', 1, 1e9),
   name: text('Workshop', 120),
   currency: text('Currency', 8),
@@ -27,5 +27,5 @@ export const changeWorkshop = object({
   filmUnit: oneOf('Film read in', FILM_UNITS),
   massUnit: oneOf('Mass read in', MASS_UNITS),
   timeZone: timeZone('Time zone'),
-}).noUnknown();
+});
 export type Workshop = Frozen<InferType<typeof changeWorkshop>>;

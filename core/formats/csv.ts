@@ -5,6 +5,9 @@ import { CoreError } from '../support/core-error.js';
 /** Largest table read at once, bytes. */
 export const CSV_LIMIT_BYTES = 5_000_000;
 
+const MOST_COLUMNS = 500;
+const LONGEST_HEADING = 200;
+
 /** One record of a table: its cells by column and the physical line it starts on. */
 export interface CsvRow {
   readonly line: number;
@@ -96,11 +99,18 @@ function firstBadLine(bytes: Uint8Array): number {
 /**
  * Reads RFC 4180 text with quoted line breaks; cells written by writeCsv come back as they were.
  * @param required columns that must be there
- * @throws csv.malformed with the line; csv.missing-column; csv.doubled-column; csv.formula for a cell that begins with =, + or @
+ * @throws csv.malformed with the line, also for more than 500 columns and names of more than 200 characters; csv.missing-column; csv.doubled-column; csv.formula for a cell that begins with =, + or @
  */
 export function readCsv(text: string, required: readonly string[] = []): CsvTable {
   const records = parsed(text);
   const columns = (records[0]?.record ?? []).map((name) => name.trim());
+  if (columns.length > MOST_COLUMNS || columns.some((name) => name.length > LONGEST_HEADING)) {
+    throw new CoreError(
+      'csv.malformed',
+      `The heading is none of a table: at most ${MOST_COLUMNS} columns are read, each named by at most ${LONGEST_HEADING} characters.`,
+      { line: 1 },
+    );
+  }
   const missing = required.filter((name) => !columns.includes(name));
   if (missing.length > 0) {
     throw new CoreError(

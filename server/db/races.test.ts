@@ -81,11 +81,12 @@ describe('two at once', () => {
     expect(statuses(again)).toEqual([200, 200, 200]);
     expect(await rig.sql('SELECT id FROM runs ORDER BY id')).toEqual(before);
     const stores = JSON.parse(await fetched('/api/inventory.json')) as { items: { body: { note?: string } }[] };
-    const file = (items: unknown[]) => ({ format: 'json', text: JSON.stringify({ ...stores, items }) });
-    const both = await Promise.all([
-      rig.call('POST', '/api/inventory/import', file(stores.items)),
-      rig.call('POST', '/api/inventory/import', file([...stores.items].reverse())),
-    ]);
+    const file = (items: unknown[]) => JSON.stringify({ ...stores, items });
+    const both = await Promise.all(
+      [stores.items, [...stores.items].reverse()].map((items) =>
+        bring('/api/inventory/import?format=json', file(items)),
+      ),
+    );
     expect(statuses(both)).toEqual([200, 200]);
   });
 

@@ -37,12 +37,15 @@ const DISK_FULL = '53100';
 /** SQLSTATE classes and codes that mean the database is not there for the moment. */
 const AWAY = /^(08|57P|53)/;
 
+/** Faults that are told at once: more than anybody reads, fewer than fill a disk. */
+const MOST_FAULTS = 200;
+
 /** Turns anything thrown into a problem document; `null` for what nobody foresaw. */
 export function problemOf(error: unknown): Problem | null {
   if (error instanceof ApiError)
-    return problem(error.kind, error.message, { faults: error.faults, current: error.current });
+    return problem(error.kind, error.message, { faults: error.faults?.slice(0, MOST_FAULTS), current: error.current });
   if (error instanceof ValidationError) {
-    const faults = (error.inner.length ? error.inner : [error]).map(({ path, message }) => ({
+    const faults = (error.inner.length ? error.inner : [error]).slice(0, MOST_FAULTS).map(({ path, message }) => ({
       path: path ?? '',
       message: plain(message),
     }));
@@ -66,11 +69,26 @@ export function problemOf(error: unknown): Problem | null {
     if (/Connection terminated|terminating connection/.test(error.message)) return away();
   }
   if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return diskFull();
-  const parsing = error as { type?: string };
-  if (parsing.type === 'entity.too.large')
-    return problem('too-large', 'At most 40 MB are taken at once. Nothing was kept; send it in parts.');
-  if (parsing.type === 'entity.parse.failed') return problem('not-json', 'The request is not readable JSON.');
-  return null;
+  return unreadable(error as HttpError);
+}
+
+interface HttpError {
+  readonly type?: string;
+  readonly status?: number;
+  readonly limit?: number;
+}
+
+/** What the server could not read of a request, before any of it was looked at. */
+function unreadable({ type, status, limit = 0 }: HttpError): Problem | null {
+  if (status === undefined || status < 400 || status > 499) return null;
+  if (status === 404) return problem('not-found', 'There is nothing at that address.');
+  if (status === 413)
+    return problem(
+      'too-large',
+      `At most ${limit / 1e6} MB are taken here at once. Nothing was kept; send it in parts.`,
+    );
+  if (type === 'entity.parse.failed') return problem('not-json', 'The request is not readable JSON.');
+  return problem('not-readable', 'Its address, encoding or length is not one that is read here. Nothing was kept.');
 }
 
 export function problem(kind: ProblemKind, detail: string, more: Partial<Problem> = {}): Problem {

@@ -1,9 +1,9 @@
 import { Readable } from 'node:stream';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import { object, type Schema } from 'yup';
-import type { Route } from '@unto/contract';
+import { BODY_BYTES, tooManyIn, unfitIn, type Route } from '@unto/contract';
 import { atomically, type Context } from '../db/context.js';
-import { ApiError } from '../errors/api-error.js';
+import { ApiError, fault } from '../errors/api-error.js';
 import { contextOf, type AppDeps } from './deps.js';
 import { FileAnswer } from './file-answer.js';
 import type { Call, Mounted } from './router.js';
@@ -11,18 +11,22 @@ import type { Call, Mounted } from './router.js';
 /** Mounts operations; writes run in one transaction and name their operator. */
 export function mount(app: Express, deps: AppDeps, operations: readonly Mounted[]): void {
   for (const { route, answer } of operations) {
-    const body = route.takesFile ? [express.raw({ type: () => true, limit: route.takesFile })] : [];
-    app[route.method](route.path, ...body, async (request: Request, response: Response) => {
+    app[route.method](route.path, ...bodyReader(route), async (request: Request, response: Response) => {
       const call = await checkedCall(route, request);
       send(response, await perform(deps, route, request, (context) => answer(context, call)));
     });
   }
 }
 
+function bodyReader({ takesFile, body, bodyBytes = BODY_BYTES }: Route): RequestHandler[] {
+  if (takesFile) return [express.raw({ type: () => true, limit: takesFile })];
+  return body ? [express.json({ limit: bodyBytes })] : [];
+}
+
 async function checkedCall(route: Route, request: Request): Promise<Call<Route>> {
   return {
     params: await checkedParams(route, request),
-    body: route.takesFile ? fileOf(request) : await check(route.body, request.body, { strict: true }),
+    body: route.takesFile ? fileOf(request) : await checkedBody(route, request),
     query: await check(route.query, request.query, { strict: false }),
   } as Call<Route>;
 }
@@ -40,6 +44,16 @@ function fileOf(request: Request): Buffer {
   if (!Buffer.isBuffer(request.body) || request.body.length === 0)
     throw new ApiError('wrong-file', 'The file is empty. Nothing was kept.');
   return request.body;
+}
+
+/** What costs nothing to see is refused before a schema looks at every entry. */
+async function checkedBody({ body: schema }: Route, { body }: Request): Promise<unknown> {
+  if (!schema) return undefined;
+  if (typeof body !== 'object' || body === null)
+    throw new ApiError('not-json', 'The request holds no JSON: send some, with Content-Type application/json.');
+  const unfit = unfitIn(body) ?? tooManyIn(schema, body);
+  if (unfit) throw fault(unfit.path, unfit.message);
+  return check(schema, body, { strict: true });
 }
 
 async function check(schema: Schema | undefined, value: unknown, options: { strict: boolean }): Promise<unknown> {

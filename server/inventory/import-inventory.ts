@@ -1,9 +1,11 @@
 import { ValidationError } from 'yup';
+import { decodeTable } from '@unto/core';
 import {
   INVENTORY_BODIES,
   INVENTORY_KINDS,
   INVENTORY_LINKS,
-  type ImportInventory,
+  MAX_INVENTORY_BYTES,
+  type ImportInventoryQuery,
   type InventoryFile,
   type InventoryItem,
   type InventoryKind,
@@ -47,20 +49,24 @@ export async function exportInventoryCsv(
  * Brings store items back. An item that is here unchanged is left, one with other entries gets a new revision, a new one is added.
  * With any problem nothing at all is written.
  */
-export async function importInventory(context: Context, request: ImportInventory): Promise<InventoryReport> {
-  if (request.format === 'csv' && !request.kind) throw fault('kind', 'A CSV holds one kind: say which.');
-  const read =
-    request.format === 'csv'
-      ? readInventoryCsv(request.kind as InventoryKind, request.text)
-      : readInventoryJson(request.text);
+export async function importInventory(
+  context: Context,
+  { format, kind }: ImportInventoryQuery,
+  bytes: Uint8Array,
+): Promise<InventoryReport> {
+  const text = decodeTable(bytes, MAX_INVENTORY_BYTES);
+  if (format === 'csv' && !kind) throw fault('kind', 'A CSV holds one kind: say which.');
+  const read = format === 'csv' ? readInventoryCsv(kind as InventoryKind, text) : readInventoryJson(text);
   await alone(context, 'import');
   const here = new Map((await everything(context)).map((item) => [item.id, item]));
   const inFile = new Map(read.map((item) => [item.id, item]));
-  const items = read.map((item) => withLinks(item, here, inFile));
+  const names = namesOf([...here.values()].map(asNamed), read.filter(({ id }) => !here.has(id)).map(asNamed));
+  const items = read.map((item) => withLinks(item, names));
+  const count = countOf(items.map(({ id }) => id));
   const problems = items.flatMap((item) =>
     [
       ...item.problems,
-      ...identityFaults(item, items, here),
+      ...identityFaults(item, count, here),
       ...linkFaults(item, here, inFile),
       ...bodyFaults(item),
     ].map((message) => ({ line: item.line, message: `Line ${item.line}: ${message}` })),
@@ -74,34 +80,52 @@ export async function importInventory(context: Context, request: ImportInventory
   return report;
 }
 
+interface Named {
+  readonly id: string;
+  readonly key: string;
+}
+const nameKey = (kind: string, name: string) => `${kind} ${name}`;
+const asNamed = ({ id, kind, body }: Pick<FileItem, 'id' | 'kind'> & { readonly body: object }): Named => ({
+  id,
+  key: nameKey(kind, String((body as { name?: unknown }).name)),
+});
+
+/** Identifiers by kind and name. */
+function namesOf(...all: readonly (readonly Named[])[]): ReadonlyMap<string, readonly string[]> {
+  const names = new Map<string, string[]>();
+  for (const { id, key } of all.flat()) names.set(key, [...(names.get(key) ?? []), id]);
+  return names;
+}
+
+function countOf(ids: readonly string[]): ReadonlyMap<string, number> {
+  const count = new Map<string, number>();
+  for (const id of ids) count.set(id, (count.get(id) ?? 0) + 1);
+  return count;
+}
+
 /** A link given by name becomes the one item in use of that name. */
-function withLinks(
-  item: FileItem,
-  here: ReadonlyMap<string, InventoryItem>,
-  inFile: ReadonlyMap<string, FileItem>,
-): FileItem {
+function withLinks(item: FileItem, names: ReadonlyMap<string, readonly string[]>): FileItem {
   const link = INVENTORY_LINKS[item.kind];
   const name = link && item.linkNames[link.field];
   if (!link || !name) return item;
-  const called = [
-    ...[...here.values()].filter((other) => other.kind === link.kind && other.body.name === name),
-    ...[...inFile.values()].filter(
-      (other) => !here.has(other.id) && other.kind === link.kind && other.body['name'] === name,
-    ),
-  ];
-  if (called.length === 1) return { ...item, body: { ...item.body, [link.field]: called[0]!.id } };
+  const called = names.get(nameKey(link.kind, name)) ?? [];
+  if (called.length === 1) return { ...item, body: { ...item.body, [link.field]: called[0]! } };
   const message = called.length
     ? `several ${link.kind}s are called “${name}”: give its id.`
     : `no ${link.kind} is called “${name}”.`;
   return { ...item, problems: [...item.problems, message] };
 }
 
-function identityFaults(item: FileItem, all: readonly FileItem[], here: ReadonlyMap<string, InventoryItem>): string[] {
+function identityFaults(
+  item: FileItem,
+  count: ReadonlyMap<string, number>,
+  here: ReadonlyMap<string, InventoryItem>,
+): string[] {
   if (!(INVENTORY_KINDS as readonly string[]).includes(item.kind)) return [`“${item.kind}” is no kind of store item.`];
   if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(item.id)) return [`“${item.id}” is not an identifier.`];
   const known = here.get(item.id);
   if (known && known.kind !== item.kind) return [`${item.id} is a ${known.kind} here, not a ${item.kind}.`];
-  return all.filter(({ id }) => id === item.id).length > 1 ? [`${item.id} stands in the file twice.`] : [];
+  return count.get(item.id)! > 1 ? [`${item.id} stands in the file twice.`] : [];
 }
 
 function linkFaults(

@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => rig.close());
 
 const bring = (format: string, text: string, kind?: string) =>
-  rig.call('POST', '/api/inventory/import', { format, text, ...(kind ? { kind } : {}) });
+  rig.call('POST', `/api/inventory/import?format=${format}${kind ? `&kind=${kind}` : ''}`, text);
 const words = (answer: { body: any }) =>
   (answer.body.faults ?? []).map(({ message }: { message: string }) => message).join('\n');
 const csvOf = async (kind: string) => (await rig.call('GET', `/api/inventory.csv?kind=${kind}`)).body as string;
@@ -36,9 +36,9 @@ describe('store files', () => {
   it('fill an empty shop in one go, links before what they link to', async () => {
     const { body: file } = await rig.call('GET', '/api/inventory.json');
     const other = await openTestRig();
-    const { body } = await other.call('POST', '/api/inventory/import', {
-      format: 'json',
-      text: JSON.stringify({ ...file, items: [...file.items].reverse() }),
+    const { body } = await other.call('POST', '/api/inventory/import?format=json', {
+      ...file,
+      items: [...file.items].reverse(),
     });
     expect(body).toMatchObject({ created: INVENTORY_KINDS.length });
     expect((await other.call('GET', '/api/inventory.json')).body).toEqual(file);
@@ -138,7 +138,7 @@ describe('store files', () => {
 
   it('refuse what is no such file: broken JSON, another export, a newer version, a missing column, a number that is none', async () => {
     expect(words(await bring('json', '{'))).toMatch(/not readable JSON/);
-    expect(words(await bring('json', '{"format":"unto-ledger"}'))).toMatch(/no stores exported here/);
+    expect(words(await bring('json', '{"format":"unto-ledger"}'))).toMatch(/not a file of stores exported here/);
     expect(words(await bring('json', '{"format":"unto-stores","version":9,"items":[]}'))).toMatch(/version 9/);
     expect(words(await bring('csv', 'id,Name\r\n', 'machine'))).toMatch(/no column “Motion”/);
     const text = await csvOf('lens');

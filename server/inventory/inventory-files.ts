@@ -17,9 +17,11 @@ import {
   type InventoryKind,
 } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
+import { readJsonFile } from '../files/json-file.js';
 
 const FORMAT = 'unto-stores';
 const VERSION = 1;
+const MOST_ITEMS = 5000;
 const ROWS = ' | ';
 const CELLS = '; ';
 
@@ -45,29 +47,23 @@ export function inventoryJson(items: readonly InventoryItem[]) {
 
 /** Reads a JSON export; `line` counts items from 1. @throws invalid-input */
 export function readInventoryJson(text: string): FileItem[] {
-  let file: {
-    format?: string;
-    version?: number;
-    items?: { id: string; kind: InventoryKind; retired?: boolean; body: object }[];
-  };
-  try {
-    file = JSON.parse(text) as typeof file;
-  } catch (error) {
-    throw fault('text', `The file is not readable JSON: ${(error as Error).message}`);
-  }
-  if (file?.format !== FORMAT || !Array.isArray(file.items))
-    throw fault('text', 'This JSON file holds no stores exported here.');
-  if (file.version !== VERSION)
-    throw fault('text', `The file is of version ${file.version}; this release reads version ${VERSION}.`);
-  return file.items.map(({ id, kind, retired, body }, i) => ({
+  const items = readJsonFile(text, { format: FORMAT, version: VERSION, entries: 'items', what: 'a file of stores' });
+  return atMost(items).map(({ id, kind, retired, body }, i) => ({
     line: i + 1,
-    id,
-    kind,
-    retired: retired ?? false,
-    body: { ...LATER_FIELDS[kind], ...asCalledNow(kind, body) },
+    id: String(id),
+    kind: String(kind) as InventoryKind,
+    retired: retired === true,
+    body: { ...LATER_FIELDS[kind as InventoryKind], ...asCalledNow(kind as InventoryKind, Object(body) as object) },
     linkNames: {},
     problems: [],
   }));
+}
+
+/** More items than any shop has are no stores. */
+function atMost<T>(items: readonly T[]): readonly T[] {
+  if (items.length > MOST_ITEMS)
+    throw fault('text', `The file holds ${items.length} items; at most ${MOST_ITEMS} are taken at once.`);
+  return items;
 }
 
 function asCalledNow(kind: InventoryKind, body: object): object {
@@ -145,7 +141,7 @@ export function readInventoryCsv(kind: InventoryKind, text: string): FileItem[] 
   const missing = found.filter(({ field, column }) => !column && !(field.key in later) && !field.optional);
   if (missing.length)
     throw fault('text', `The file has no column ${missing.map(({ field }) => `“${heading(field)}”`).join(', ')}.`);
-  return table.rows.map((row) => itemOf(kind, row, found, later));
+  return atMost(table.rows).map((row) => itemOf(kind, row, found, later));
 }
 
 interface FieldColumn {

@@ -15,5 +15,5 @@ export const inventoryRouter = router(inventoryRoutes, {
   inventoryJson: (context, { query }) => exportInventoryJson(context, query),
   inventoryCsv: async (context, { query }) =>
     new FileAnswer(null, 'text/csv', await exportInventoryCsv(context, query)),
-  importInventory: (context, { body }) => importInventory(context, body),
+  importInventory: (context, { body, query }) => importInventory(context, query, body),
 });

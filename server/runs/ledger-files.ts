@@ -1,6 +1,7 @@
 import { PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRow, type SettingRest } from '@unto/core';
-import type { LedgerRecord } from '@unto/contract';
+import { unfitIn, type LedgerRecord } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
+import { readJsonFile } from '../files/json-file.js';
 
 /** What a ledger file keeps of a record: everything stored, none of what is looked up. */
 export type KeptRecord = Omit<
@@ -217,17 +218,12 @@ const LOOKED_UP = {
 
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
 export function readLedgerJson(text: string): FileRecord[] {
-  let file: { format?: string; version?: number; records?: LedgerRecord[] };
-  try {
-    file = JSON.parse(text) as typeof file;
-  } catch (error) {
-    throw fault('text', `The file is not readable JSON: ${(error as Error).message}`);
-  }
-  if (file?.format !== FORMAT || !Array.isArray(file.records))
-    throw fault('text', 'This JSON file is not a ledger exported here.');
-  if (file.version !== VERSION)
-    throw fault('text', `The file is of version ${file.version}; this release reads version ${VERSION}.`);
-  return file.records.map((record, i) => ({ line: i + 1, record: kept(renamed(record)), shown: null }));
+  const records = readJsonFile(text, { format: FORMAT, version: VERSION, entries: 'records', what: 'a ledger' });
+  return records.map((record, i) => ({
+    line: i + 1,
+    record: kept(renamed(record as unknown as LedgerRecord)),
+    shown: null,
+  }));
 }
 
 /** Files of earlier releases called the revisions pins, and knew a part of the setting only. */
@@ -266,7 +262,9 @@ function recordOf(row: CsvRow): KeptRecord {
   const json = (name: string) => {
     if (word(name) === '') return null;
     try {
-      return JSON.parse(word(name)) as never;
+      const value = JSON.parse(word(name)) as never;
+      if (unfitIn(value)) throw new SyntaxError();
+      return value;
     } catch {
       throw fault(name, `Line ${row.line}, column “${name}” is damaged.`);
     }

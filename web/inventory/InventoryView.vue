@@ -73,10 +73,8 @@ async function done(id: string): Promise<void> {
 }
 
 async function bringBack(file: File): Promise<void> {
-  const brought = await bringFile(file, async (format, text) =>
-    brings.bring('importInventory', {
-      body: { format, text: await text(), ...(format === 'csv' ? { kind: kind.value! } : {}) },
-    }),
+  const brought = await bringFile(file, (format) =>
+    brings.bring('importInventory', { query: { format, ...(format === 'csv' ? { kind: kind.value! } : {}) }, body: file }),
   );
   faults.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
