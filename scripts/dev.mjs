@@ -16,8 +16,8 @@ const lock = takeLock(folder);
 const cluster = await startCluster({ folder, durable: true });
 const simulators = launchSimulators();
 const simulator = await simulators.address;
-const server = launchServer({ url: cluster.url, port: 4780, simulator, files: filesFolder(folder) });
-await server.address;
+const server = launchServer({ url: cluster.url, port: 4780, simulator, files: filesFolder(folder), lock: lock.fd });
+lock.tell({ server: server.pid, address: await server.address, databasePort: cluster.port });
 const vite = spawn(join(ROOT, 'node_modules/.bin/vite'), ['web'], { cwd: ROOT, stdio: 'inherit' });
 const stop = async () => {
   vite.kill();

@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import pino from 'pino';
+import type { Logger } from 'pino';
 import { loadDemoWhenEmpty } from '@unto/demo';
 import {
   connect,
@@ -9,22 +9,27 @@ import {
   defineModels,
   devicesAt,
   folderStore,
+  LOOPBACK,
   migrate,
   NewerSchemaError,
   openJobQueue,
+  openLog,
+  requireDatabase,
+  requireLoopback,
+  requireReached,
   sceneTellerAt,
   startWork,
   sweepFiles,
 } from '@unto/server';
 
-/** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO, UNTO_DEVICES
- * (address of scale and the like; none without) or UNTO_SIMULATOR (the same, simulated: it is told what lies there), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's). */
-async function launch(): Promise<void> {
-  const log = pino({ level: process.env['UNTO_LOG'] ?? 'warn' });
-  const url = process.env['DATABASE_URL'];
-  if (!url) throw new Error('DATABASE_URL names no database.');
-  const host = process.env['UNTO_HOST'] ?? '127.0.0.1';
+/** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO, UNTO_LOG and
+ * UNTO_LOG_FILE, UNTO_DEVICES (address of scale and the like; none without) or UNTO_SIMULATOR (the same, simulated: it is told what lies
+ * there), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's), UNTO_ENDS_WITH_INPUT (ends when its input does). */
+async function launch(log: Logger): Promise<void> {
+  const host = requireLoopback(process.env['UNTO_HOST'] ?? '127.0.0.1');
+  const url = requireDatabase(process.env['DATABASE_URL']);
   const sequelize = connect(url);
+  await requireReached(sequelize, url);
   const models = defineModels(sequelize);
   await migrate(sequelize);
   const files = folderStore(process.env['UNTO_FILES'] ?? 'files');
@@ -32,11 +37,10 @@ async function launch(): Promise<void> {
   if (process.env['UNTO_DEMO'] !== 'no') await loadDemoWhenEmpty({ sequelize, models, files, now: new Date() });
   const aheadMs = 1000 * Number(process.env['UNTO_CLOCK_AHEAD_S'] ?? 0);
   const clock = () => new Date(Date.now() + aheadMs);
-  const hosts = ['127.0.0.1', 'localhost', '[::1]', host];
   const simulator = process.env['UNTO_SIMULATOR'];
   const jobs = await openJobQueue(sequelize, (error) => log.warn({ err: error }, 'job queue'));
   const deps = {
-    ...{ sequelize, models, files, clock, log, hosts, jobs },
+    ...{ sequelize, models, files, clock, log, jobs, hosts: LOOPBACK },
     devices: devicesAt(simulator ?? process.env['UNTO_DEVICES']),
     clientFolder: process.env['UNTO_CLIENT'],
   };
@@ -45,21 +49,36 @@ async function launch(): Promise<void> {
   server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
   await once(server, 'listening');
   const { port } = server.address() as AddressInfo;
+  log.info({ port, pid: process.pid }, 'listening');
   process.stdout.write(`UNTO LISTENS ON http://${host}:${port}\n`);
-  const stop = async () => {
+  const stop = async (why: string) => {
+    log.info({ why }, 'stopping');
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
     await stopWork();
     await sequelize.close();
     process.exit(0);
   };
-  process.on('SIGTERM', () => void stop());
-  process.on('SIGINT', () => void stop());
+  endsWith(stop);
 }
 
-launch().catch((error: unknown) => {
-  process.stderr.write(
-    `${error instanceof NewerSchemaError ? error.message : String((error as Error).stack ?? error)}\n`,
-  );
+/** Ends once, for whichever comes first. */
+function endsWith(stop: (why: string) => Promise<void>): void {
+  let stopping: Promise<void> | undefined;
+  const once = (why: string) => void (stopping ??= stop(why));
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, () => once(signal));
+  if (process.env['UNTO_ENDS_WITH_INPUT']) process.stdin.resume().on('end', () => once('what started it is gone'));
+}
+
+/** Says why in one line where whoever started it looks, and whole in the log. */
+function fail(log: Logger, error: unknown): void {
+  const { message, stack } = error instanceof Error ? error : new Error(String(error));
+  log.fatal({ err: error }, 'ended');
+  process.stderr.write(`${stack ?? ''}\nUNTO ENDS: ${message.split('\n')[0]}\n`);
   process.exit(error instanceof NewerSchemaError ? 3 : 1);
-});
+}
+
+const log = openLog(process.env['UNTO_LOG_FILE'], process.env['UNTO_LOG']);
+process.on('uncaughtException', (error) => fail(log, error));
+process.on('unhandledRejection', (error) => fail(log, error));
+launch(log).catch((error: unknown) => fail(log, error));

@@ -13,3 +13,4 @@ const stop = () => {
 };
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);
+if (process.env['UNTO_ENDS_WITH_INPUT']) process.stdin.resume().on('end', stop);

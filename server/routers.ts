@@ -19,12 +19,15 @@ import { ticketRouter } from './tickets/router.js';
 import { todayRouter } from './today/router.js';
 import { workshopRouter } from './workshop/router.js';
 
+/** Made once: the routes do not change while the server runs. */
+let document: ReturnType<typeof openApiDocument> | undefined;
+
 const systemRouter = router(systemRoutes, {
   health: async (context) => {
     await context.sequelize.query('SELECT 1');
     return { state: 'up' as const, diskFree: await context.files.freeShare() };
   },
-  openapi: async () => openApiDocument(),
+  openapi: async () => (document ??= openApiDocument()),
 });
 
 /** What answers every route of the contract, a router a resource. */

@@ -154,6 +154,8 @@ export interface Range {
 
 /** More cells than a coupon of 50 × 80 help nobody and would stall a bench phone. */
 export const MAX_CELLS = 4000;
+/** More rows than any coupon that is burnt in an hour, fewer than a program that no controller takes. */
+const MOST_ROWS = 500_000;
 
 /**
  * Values along an axis, in the order designed.
@@ -209,7 +211,7 @@ function requireValue(parameter: CouponParameter, value: number, spacing?: 'line
 
 /**
  * Checks every number of a design against itself and the head.
- * @throws coupon.axes, coupon.too-many-cells, value.*
+ * @throws coupon.axes, coupon.too-many-cells, coupon.too-many-rows, value.*
  */
 export function checkDesign(design: CouponDesign, limits: CouponLimits): void {
   const axes = [design.axes.x, design.axes.y, ...(design.axes.block ? [design.axes.block] : [])];
@@ -244,6 +246,25 @@ export function checkDesign(design: CouponDesign, limits: CouponLimits): void {
   if (design.fill === 'lines') requirePositive('line spacing', design.lineSpacingMm);
   if (design.fill === 'artwork' && !design.artwork?.strokes.length)
     throw new CoreError('coupon.axes', 'Cells are to show the artwork: bring an SVG of it.', { path: 'artwork' });
+  checkRows(design, values, cells);
+}
+
+/** Rows (or pieces of artwork) that the whole coupon is made of, counted on the average over its axes. */
+function checkRows(design: CouponDesign, values: ParameterValues, cells: number): void {
+  const mean = (of: readonly number[]) => of.reduce((sum, value) => sum + value, 0) / of.length;
+  const across = Math.hypot(design.cell.widthMm, design.cell.heightMm);
+  const spacings = design.fill === 'lines' ? [design.lineSpacingMm] : values.interval!;
+  const ofCell =
+    design.fill === 'artwork'
+      ? (design.artwork?.strokes ?? []).reduce((sum, { length }) => sum + length, 0)
+      : mean(spacings.map((spacing) => across / spacing)) * mean(values.hatches!);
+  const rows = cells * ofCell * mean(values.passes!);
+  if (rows > MOST_ROWS)
+    throw new CoreError(
+      'coupon.too-many-rows',
+      `The coupon would be ${Math.round(rows / 1000)} thousand rows; at most ${MOST_ROWS / 1000} thousand are laid out. Take fewer or smaller cells, or rows further apart.`,
+      { path: 'cell.heightMm' },
+    );
 }
 
 /** Every value that each parameter takes on the coupon. */

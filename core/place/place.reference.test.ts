@@ -69,6 +69,7 @@ describe('round parts', () => {
 
   it('strips join, reach the edge, and each stay within the depth of focus', () => {
     // R 44, half width 15: sag 2.636 mm; ± 0.5 mm reaches 1 mm a strip: three.
+    expect(() => focusStrips(10_000, 9999, 0.001)).toThrow(/would take \d+ heights of focus/);
     const strips = focusStrips(44, 15, 0.5);
     expect(strips).toHaveLength(3);
     expect(strips[0]!.fromMm).toBe(0);

@@ -15,7 +15,7 @@ import { copyFile, rename } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import pg from 'pg';
-import { postgresPrograms } from './setup.mjs';
+import { postgresPrograms } from './postgres.mjs';
 
 /** What a backup says of itself; a restore is held against it. */
 /** @typedef {{ format: 'unto-backup', version: 1, at: string, installation: string | null, migration: string,

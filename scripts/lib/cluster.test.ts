@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,21 +26,7 @@ describe('a first start', () => {
     }
     const cluster = await startCluster({ folder, durable: false });
     expect(statSync(join(folder, 'database-password')).mode & 0o777).toBe(0o600);
-    expect(cluster.url).toMatch(/^postgres:\/\/unto:[0-9a-f]{48}@127\.0\.0\.1:\d+\/postgres$/);
+    expect(cluster.url).toMatch(/^postgres:\/\/unto_server:[0-9a-f]{48}@127\.0\.0\.1:\d+\/postgres$/);
     cluster.stop();
   }, 60_000);
-});
-
-describe('a start', () => {
-  it.each(['abc', '-1', '70000', '1.5'])('with UNTO_PORT=%s says what is wrong, and starts nothing', (port) => {
-    const env = { ...process.env, UNTO_PORT: port, UNTO_STATE_DIR: folder };
-    const { status, stderr } = spawnSync(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
-      env,
-      encoding: 'utf8',
-    });
-    expect([status, stderr.trim()]).toEqual([
-      1,
-      `UNTO_PORT=${port} is no port: give a number from 1 to 65535. Nothing was started.`,
-    ]);
-  });
 });

@@ -17,7 +17,7 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 describe('lock of the state folder', () => {
   it('is taken, tells where the server is, and is given back', () => {
     const lock = takeLock(folder);
-    lock.setAddress('http://127.0.0.1:4780', 5478);
+    lock.tell({ address: 'http://127.0.0.1:4780', databasePort: 5478 });
     expect(JSON.parse(readFileSync(join(folder, 'lock.json'), 'utf8'))).toEqual({
       pid: process.pid,
       address: 'http://127.0.0.1:4780',

@@ -1,5 +1,5 @@
 // @ts-check
-import { mkdirSync, readdirSync, statSync } from 'node:fs';
+import { accessSync, constants, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -15,9 +15,30 @@ export function stateFolder() {
   const folder = resolve(
     process.env.UNTO_STATE_DIR ?? (isRoot() ? '/var/lib/unto' : join(homedir(), '.local/state/unto')),
   );
-  mkdirSync(folder, { recursive: true });
-  return folder;
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK);
+    return folder;
+  } catch (error) {
+    const { code } = /** @type {NodeJS.ErrnoException} */ (error);
+    const why = WHY[code ?? ''] ?? code;
+    throw new Error(
+      `The state folder ${folder} cannot be used: ${why}. Nothing was started: name another with UNTO_STATE_DIR.`,
+    );
+  }
 }
+
+/** @type {Record<string, string>} */
+const WHY = {
+  EEXIST: 'a file stands in its place',
+  ENOTDIR: 'a file stands in its way',
+  EACCES: 'you may not write there',
+  EROFS: 'its disk is read only',
+  ENOSPC: 'its disk is full',
+};
+
+/** Logs below a state folder. */
+export const logsFolder = (/** @type {string} */ state) => join(state, 'log');
 
 /** Kept files (data sheets, later pictures) below a state folder. */
 export const filesFolder = (/** @type {string} */ state) => join(state, 'files');

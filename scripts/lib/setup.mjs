@@ -1,43 +1,10 @@
 // @ts-check
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { CLIENT, COMPILED, isRoot, newestChange, ROOT } from './paths.mjs';
-
-/** Runs a command and stops everything with its output when it fails. */
-export function run(
-  /** @type {string} */ command,
-  /** @type {string[]} */ args,
-  /** @type {import('node:child_process').SpawnSyncOptions} */ options = {},
-) {
-  const result = spawnSync(command, args, {
-    cwd: ROOT,
-    encoding: 'utf8',
-    stdio: ['ignore', 'pipe', 'pipe'],
-    ...options,
-  });
-  if (result.error || result.status !== 0) {
-    process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}\n`);
-    throw new Error(`${command} ${args.join(' ')} failed${result.error ? `: ${result.error.message}` : ''}`);
-  }
-  return String(result.stdout ?? '');
-}
-
-/** Folder of the newest PostgreSQL server's programs, or null. */
-export function postgresPrograms() {
-  const base = '/usr/lib/postgresql';
-  const versions = existsSync(base)
-    ? readdirSync(base)
-        .map(Number)
-        .filter(Number.isFinite)
-        .sort((a, b) => b - a)
-    : [];
-  return (
-    versions
-      .map((version) => join(base, String(version), 'bin'))
-      .find((folder) => existsSync(join(folder, 'initdb'))) ?? null
-  );
-}
+import { postgresPrograms } from './postgres.mjs';
+import { run } from './run-command.mjs';
 
 /** Installs what is missing from Debian's packages as root or with sudo; otherwise names it. */
 export function ensureSystem(/** @type {{ browser: boolean }} */ { browser }) {

@@ -17,7 +17,7 @@ declare module 'vitest' {
 export default async function setup(project: TestProject): Promise<() => void> {
   const folder = mkdtempSync(join(tmpdir(), 'unto-test-'));
   const cluster = await startCluster({ folder, durable: false });
-  project.provide('databaseUrl', cluster.url);
+  project.provide('databaseUrl', cluster.adminUrl);
   project.provide('databasePort', cluster.port);
   project.provide('databaseFolder', folder);
   return () => {

@@ -29,7 +29,7 @@ function requestLog(log: Logger): RequestHandler {
       response.setHeader('X-Request-Id', id);
       return id;
     },
-    customLogLevel: () => 'info',
+    customLogLevel: (_request, { statusCode }) => (statusCode >= 500 ? 'warn' : 'debug'),
     // An unforeseen fault is logged once, with its cause, where it is answered.
     customErrorObject: () => ({}),
     serializers: {
