@@ -27,11 +27,22 @@ export async function requireReached(sequelize: Sequelize, url: string): Promise
   }
 }
 
+/**
+ * A connection whose break never ends the server: between being opened and being taken into the pool nobody else listens for it, and
+ * an error that nobody listens for is one. Whoever asks it next is told.
+ */
+class Client extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    this.on('error', () => undefined);
+  }
+}
+
 /** A pool of connections to PostgreSQL. */
 export function connect(url: string): Sequelize {
   return new Sequelize(url, {
     dialect: 'postgres',
-    dialectModule: pg,
+    dialectModule: { ...pg, Client },
     logging: false,
     pool: { max: 8, min: 0, acquire: 8000, idle: 10_000 },
     dialectOptions: { connectionTimeoutMillis: 5000 },

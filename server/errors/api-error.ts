@@ -1,7 +1,8 @@
 import { CoreError } from '@unto/core';
 import { PROBLEMS, type Problem, type ProblemFault, type ProblemKind } from '@unto/contract';
-import { BaseError, ConnectionError, DatabaseError } from 'sequelize';
+import { BaseError, DatabaseError } from 'sequelize';
 import { ValidationError } from 'yup';
+import { saysAway } from './away.js';
 
 /** A refusal with its kind; the final handler turns it into a problem document. */
 export class ApiError extends Error {
@@ -34,8 +35,6 @@ export function atField<T>(path: string, work: () => T): T {
 
 /** SQLSTATE of a database that finds no room. */
 const DISK_FULL = '53100';
-/** SQLSTATE classes and codes that mean the database is not there for the moment. */
-const AWAY = /^(08|57P|53)/;
 
 /** Faults that are told at once: more than anybody reads, fewer than fill a disk. */
 const MOST_FAULTS = 200;
@@ -56,19 +55,16 @@ export function problemOf(error: unknown): Problem | null {
       faults: [{ path: error.path ?? '', line: error.line, message: error.message }],
     });
   }
-  if (error instanceof ConnectionError || (error as Error).name === 'SequelizeConnectionAcquireTimeoutError')
-    return away();
   if (error instanceof BaseError) {
     const state = (error as DatabaseError & { original?: { code?: string } }).original?.code ?? '';
     if (state === DISK_FULL) return diskFull();
-    if (AWAY.test(state) || state.startsWith('E')) return away();
     if (state === 'UN001') return problem('append-only', 'What was recorded stays as it is; enter a correction.');
     if (state === '23505')
       return problem('identity-conflict', 'A record with this identifier is here already. Reload the page and look.');
     if (state === '23503') return problem('invalid-input', 'It refers to a record that does not exist.');
-    if (/Connection terminated|terminating connection/.test(error.message)) return away();
   }
   if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return diskFull();
+  if (saysAway(error)) return away();
   return unreadable(error as HttpError);
 }
 
