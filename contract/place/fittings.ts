@@ -1,6 +1,6 @@
 import { array, type InferType } from 'yup';
 import { HEAD_CHANGE_STEPS, type HeadChangeStep } from '@unto/core';
-import { instant, list, oneOf, orNull, record, shape, uuid, who, word } from '../fields/index.js';
+import { amount, instant, list, oneOf, orNull, record, shape, uuid, who, word } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 const CODES: readonly HeadChangeStep[] = HEAD_CHANGE_STEPS.map(({ code }) => code);
@@ -35,6 +35,8 @@ export const fitting = record({
   work: word(FITTING_WORKS),
   steps: list(word(CODES)),
   machineId: uuid(),
+  /** Its place in the order of all that happened: a clock can be set back. */
+  sequence: amount(),
   at: instant(),
   by: who(),
 });

@@ -2,6 +2,7 @@ import { object, string, type InferType } from 'yup';
 import { STATIONS } from '@unto/core';
 import type { Frozen } from '../routing/index.js';
 import {
+  amount,
   day,
   instant,
   note,
@@ -92,6 +93,8 @@ export const check = record({
   station: word(STATIONS),
   kind: word(CHECK_KINDS),
   code: words(),
+  /** Its place in the order of all that happened: a clock can be set back. */
+  sequence: amount(),
   at: instant(),
   by: who(),
 });

@@ -67,11 +67,7 @@ export function techniqueOf(compound: CompoundBody, strokes: number | null): Spr
   };
 }
 
+/** They come in the order in which they were entered. */
 function newestOfEach(readings: readonly CoatReading[]): CoatReading[] {
-  const byKind = new Map<CoatReadingKind, CoatReading>();
-  for (const reading of readings) {
-    const earlier = byKind.get(reading.kind);
-    if (!earlier || earlier.at <= reading.at) byKind.set(reading.kind, reading);
-  }
-  return [...byKind.values()];
+  return [...new Map(readings.map((reading): [CoatReadingKind, CoatReading] => [reading.kind, reading])).values()];
 }

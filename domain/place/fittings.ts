@@ -5,11 +5,11 @@ import type { Fitting } from '@unto/contract';
  * every change of head or lens.
  */
 export function holdsUnder(
-  check: { readonly station: string; readonly kind: string; readonly code: string; readonly at: string | Date },
-  fitting: Pick<Fitting, 'at'> | null,
+  check: { readonly station: string; readonly kind: string; readonly code: string; readonly sequence: number },
+  fitting: Pick<Fitting, 'sequence'> | null,
 ): boolean {
   const bound = check.kind === 'check' ? check.station === 'place' : check.code.startsWith('eyewear');
-  return !fitting || !bound || new Date(check.at) >= new Date(fitting.at);
+  return !fitting || !bound || check.sequence > fitting.sequence;
 }
 
 /** Whether another head or lens stands on the machine than was planned. */

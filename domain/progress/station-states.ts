@@ -14,7 +14,7 @@ import { holdsUnder, isOther } from '../place/fittings.js';
 export interface StationFacts {
   readonly ticket: Pick<Ticket, 'pieces' | 'compoundId' | 'choiceReason' | 'headId' | 'lensId'>;
   readonly progress: TicketProgress;
-  readonly checks: readonly Pick<Check, 'station' | 'kind' | 'code' | 'at'>[];
+  readonly checks: readonly Pick<Check, 'station' | 'kind' | 'code' | 'sequence'>[];
   readonly fitting: Fitting | null;
   readonly substrate: Pick<SubstrateBody, 'family' | 'layer'>;
   readonly compound: Pick<CompoundBody, 'name'> | null;

@@ -1,6 +1,6 @@
 import { CARD_SIZES, CoreError, requireCardPrint, type CardPrint, type CardSize } from '@unto/core';
 import type { Card, CreateCard } from '@unto/contract';
-import { createOnce, insert, list, stableJson, type Context } from '../db/context.js';
+import { type Context, createOnce, insert, list, NEWEST_FIRST, stableJson } from '../db/context.js';
 import { fault } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
 
@@ -18,7 +18,7 @@ export async function createCard(context: Context, request: CreateCard): Promise
 
 /** The newest print of each size. */
 export async function listCards(context: Context): Promise<Card[]> {
-  const rows = await list(context, 'cards', { order: [['at', 'DESC']] });
+  const rows = await list(context, 'cards', { order: NEWEST_FIRST });
   return CARD_SIZES.flatMap((size) => rows.find((row) => row.size === size) ?? []).map(({ byId, at, ...row }) => ({
     ...row,
     at: at.toISOString(),

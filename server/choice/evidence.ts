@@ -2,7 +2,7 @@ import { literal, Op } from 'sequelize';
 import { isMetal, isVitreous, NO_EVIDENCE, type MarkEvidence, type RecordRef, type SubstrateFamily } from '@unto/core';
 import { EVENNESS_STEPS, type Aim, type Revisions, type InventoryItem, type Ticket } from '@unto/contract';
 import { sameRevisions } from '@unto/domain';
-import { list, type Context } from '../db/context.js';
+import { type Context, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 
 /** Runs that count of a pairing: the newest ones. */
@@ -42,7 +42,7 @@ export async function markEvidence(
     order: [literal(`(substrate_id = '${ticket.substrateId}' AND head_id = '${ticket.headId}') DESC`), ['at', 'DESC']],
     limit: 2 * NEWEST,
   });
-  const ids = { where: { runId: { [Op.in]: runs.map(({ id }) => id) } }, order: [['at', 'ASC']] };
+  const ids = { where: { runId: { [Op.in]: runs.map(({ id }) => id) } }, order: OLDEST_FIRST };
   const judgements = new Map((await list(context, 'judgements', ids)).map((row) => [row.runId, row]));
   const cleanings = new Map((await list(context, 'cleanings', ids)).map((row) => [row.runId, row]));
   const tickets = await list(context, 'tickets', {

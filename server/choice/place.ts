@@ -2,7 +2,7 @@ import { literal, Op } from 'sequelize';
 import type { PartFacts } from '@unto/core';
 import type { ContainerBody, InventoryItem, Revisions, Ticket, Workshop } from '@unto/contract';
 import { containerInHand, type FittedEquipment } from '@unto/domain';
-import { list, type Context } from '../db/context.js';
+import { type Context, list, NEWEST_FIRST } from '../db/context.js';
 import { listInventory, loadEquipment } from '../inventory/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { shopDay, workshop } from '../workshop/service.js';
@@ -64,7 +64,7 @@ async function usedBlank(
 ): Promise<InventoryItem<'blank'> | undefined> {
   const [run] = await list(context, 'runs', {
     where: { [Op.and]: [{ substrateId }, literal(`bench -> 'blank' ->> 'id' IS NOT NULL`)] },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 1,
     attributes: ['bench'],
   });

@@ -8,7 +8,7 @@ import {
   type RankedOption,
 } from '@unto/core';
 import type { Choice, ChoicePage, CreateChoice, FrozenScore, Ticket } from '@unto/contract';
-import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST, requireVersion } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { stockByCompound } from '../inventory/use.js';
@@ -80,7 +80,7 @@ export function isOpen(option: { judgement: CompoundJudgement }): boolean {
 }
 
 async function choicesOf(context: Context, ticketId: string): Promise<Choice[]> {
-  const rows = await list(context, 'choices', { where: { ticketId }, order: [['at', 'DESC']] });
+  const rows = await list(context, 'choices', { where: { ticketId }, order: NEWEST_FIRST });
   return rows.map(({ byId, at, ...row }: Rows['choices']) => ({ ...row, at: at.toISOString(), by: byId }) as Choice);
 }
 

@@ -1,6 +1,6 @@
 import type { CoatPicture, CreateCoatPicture } from '@unto/contract';
 import { judgePicture } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
@@ -26,6 +26,6 @@ export async function createCoatPicture(
 
 /** Pictures of a ticket's coats, oldest first. */
 export async function coatPicturesOf(context: Context, ticketId: string): Promise<CoatPicture[]> {
-  const rows = await list(context, 'coatPictures', { where: { ticketId }, order: [['at', 'ASC']] });
+  const rows = await list(context, 'coatPictures', { where: { ticketId }, order: OLDEST_FIRST });
   return rows.map(({ byId, at, ...row }: Rows['coatPictures']) => ({ ...row, at: at.toISOString(), by: byId }));
 }

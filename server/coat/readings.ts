@@ -1,6 +1,6 @@
 import { COAT_ENTRIES, type CoatEntriesOf, type CoatReading, type CreateCoatReading } from '@unto/contract';
 import { workOutCoatReading } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { atField, fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
@@ -48,7 +48,7 @@ export async function requireOwnWeighing(context: Context, ticketId: string, wei
 
 /** Readings of a ticket's coats, oldest first. */
 export async function coatReadingsOf(context: Context, ticketId: string): Promise<CoatReading[]> {
-  const rows = await list(context, 'coatReadings', { where: { ticketId }, order: [['at', 'ASC']] });
+  const rows = await list(context, 'coatReadings', { where: { ticketId }, order: OLDEST_FIRST });
   return rows.map(
     ({ byId, at, compoundRevisionId: _revision, ...row }: Rows['coatReadings']) =>
       ({ ...row, at: at.toISOString(), by: byId }) as CoatReading,

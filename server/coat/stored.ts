@@ -1,7 +1,7 @@
 import { keepUntil, storedState } from '@unto/core';
 import type { EndStoredCoat, StoreCoat, StoredCoat } from '@unto/contract';
 import { timersWhere } from '../timers/service.js';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
@@ -76,7 +76,7 @@ export async function storedPieces(context: Context, ticketId: string): Promise<
 }
 
 export async function storedCoatsWhere(context: Context, where: object, atHand?: TitledTicket): Promise<StoredCoat[]> {
-  const rows = await list(context, 'storedCoats', { where, order: [['storedAt', 'ASC']] });
+  const rows = await list(context, 'storedCoats', { where, order: OLDEST_FIRST });
   const titles = await ticketTitles(context, rows, atHand);
   return Promise.all(
     rows.map(async ({ byId, storedAt, keepUntil: until, endedAt, endedById, compoundRevisionId: _pin, ...row }) => ({

@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import { CoreError, type Application } from '@unto/core';
 import type { CreateWeighing, Weighing } from '@unto/contract';
 import { learntTransfer, workOutWeighing, type TransferSample } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
@@ -54,14 +54,14 @@ export async function createWeighing(context: Context, ticketId: string, request
 
 /** Weighings of a ticket, oldest first; corrected ones left out. */
 export async function weighingsOf(context: Context, ticketId: string): Promise<Weighing[]> {
-  return (await list(context, 'standingWeighings', { where: { ticketId }, order: [['at', 'ASC']] })).map(weighingView);
+  return (await list(context, 'standingWeighings', { where: { ticketId }, order: OLDEST_FIRST })).map(weighingView);
 }
 
 /** Transfer efficiencies that the newest weighings of a compound (part weighed too) gave. */
 export async function transferSamples(context: Context, compoundId: string): Promise<TransferSample[]> {
   const rows = await list(context, 'standingWeighings', {
     where: { compoundId, transferValue: { [Op.ne]: null } },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 24,
   });
   return rows.map(({ transferValue, entered, byId }) => ({
@@ -78,7 +78,7 @@ export async function strokeSamples(
 ): Promise<{ grams: number; strokes: number }[]> {
   const rows = await list(context, 'standingWeighings', {
     where: { compoundId, strokes: { [Op.ne]: null } },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 24,
   });
   return rows.map(({ beforeG, afterG, strokes }) => ({ grams: beforeG - afterG, strokes: strokes! }));

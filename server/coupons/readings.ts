@@ -1,6 +1,6 @@
 import { contrastRanges, proposeOutcome, TYPICAL_PRINT, type CellMeasure, type OutcomeRules } from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { refuseHotGlass } from '../timers/hot-glass.js';
@@ -14,7 +14,7 @@ export async function createReading(context: Context, couponId: string, request:
     const coupon = await find(context, 'coupons', couponId);
     if (!coupon.burntAt)
       throw new ApiError('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
-    await refuseHotGlass(context, { ...coupon, at: coupon.burntAt });
+    await refuseHotGlass(context, 'coupons', { ...coupon, at: coupon.burntAt });
     requireBurntCells(coupon, request.entries);
     const { id, stage, source, pictureId = null, rules = null } = request;
     const entries = source === 'picture' ? await judged(context, coupon, request) : request.entries;
@@ -63,7 +63,7 @@ async function judged(context: Context, coupon: Rows['coupons'], request: Create
 async function rinsedPicture(context: Context, couponId: string): Promise<Rows['couponPictures'] | null> {
   const [row] = await list(context, 'couponPictures', {
     where: { couponId, stage: 'rinsed' },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 1,
   });
   return row ?? null;

@@ -8,7 +8,7 @@ import type {
   ListCouponsQuery,
   Reading,
 } from '@unto/contract';
-import { find, isId, list, together, type Context } from '../db/context.js';
+import { type Context, find, isId, list, NEWEST_FIRST, OLDEST_FIRST, together } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
 import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
@@ -105,7 +105,7 @@ async function scrubbedCounts(
 
 /** The newest run of a coupon as the client sees it. */
 async function newestBurn(context: Context, couponId: string): Promise<Burn | null> {
-  const [row] = await list(context, 'burns', { where: { couponId }, order: [['startedAt', 'DESC']], limit: 1 });
+  const [row] = await list(context, 'burns', { where: { couponId }, order: NEWEST_FIRST, limit: 1 });
   if (!row) return null;
   const { id, state, elapsedS, totalS, cellsDone, cellsCut, cell, message, asked, fault, byId } = row;
   const { startedAt, seenAt, endedAt } = row;
@@ -120,7 +120,7 @@ async function newestBurn(context: Context, couponId: string): Promise<Burn | nu
 
 /** Pictures of a coupon, oldest first. */
 async function couponPicturesOf(context: Context, couponId: string): Promise<CouponPicture[]> {
-  const rows = await list(context, 'couponPictures', { where: { couponId }, order: [['at', 'ASC']] });
+  const rows = await list(context, 'couponPictures', { where: { couponId }, order: OLDEST_FIRST });
   return rows.map(({ id, stage, entries, at, byId }) => ({
     id,
     couponId,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Model, ModelStatic, Sequelize, Transaction } from 'sequelize';
+import { literal, type Model, type ModelStatic, type OrderItem, type Sequelize, type Transaction } from 'sequelize';
 import type { DeviceList } from '@unto/contract';
 import type { JobQueue } from '../jobs/queue.js';
 import type { FileStore } from '../storage/file-store.js';
@@ -48,6 +48,10 @@ export async function find<T extends keyof Rows>(
   if (!row) throw nothingUnder(id);
   return row as unknown as Rows[T];
 }
+
+/** Rows in the order in which they came to be: by one sequence over all tables, since a clock can be set back. */
+export const OLDEST_FIRST: OrderItem[] = [[literal('sequence'), 'ASC']];
+export const NEWEST_FIRST: OrderItem[] = [[literal('sequence'), 'DESC']];
 
 /** Rows that match. */
 export async function list<T extends keyof Rows>(context: Context, table: T, options: object = {}): Promise<Rows[T][]> {

@@ -13,6 +13,7 @@ import * as setting from './migrations/0010-setting.js';
 import * as deviceJobs from './migrations/0011-device-jobs.js';
 import * as cards from './migrations/0012-cards.js';
 import * as installation from './migrations/0013-installation.js';
+import * as order from './migrations/0014-order.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -29,6 +30,7 @@ export const MIGRATIONS = [
   deviceJobs,
   cards,
   installation,
+  order,
 ];
 
 /** The database was made by a newer release than this code. */

@@ -22,19 +22,20 @@ export async function blanksLeft(context: Context): Promise<ReadonlyMap<string, 
   const blanks = await listInventory(context, { kind: 'blank', retired: 1 });
   const [used] = (await context.sequelize.query(USED_BLANKS, {
     transaction: context.transaction ?? null,
-  })) as unknown as [{ id: string; at: Date; pieces: number }[]];
-  return new Map(
-    blanks.map(({ id, body, changedAt }) => {
-      const since = used.filter((one) => one.id === id && one.at > new Date(changedAt));
-      return [id, Math.max(0, body.left - since.reduce((sum, { pieces }) => sum + pieces, 0))];
-    }),
-  );
+  })) as unknown as [{ id: string; pieces: number }[]];
+  const piecesOf = new Map(used.map(({ id, pieces }) => [id, pieces]));
+  return new Map(blanks.map(({ id, body }) => [id, Math.max(0, body.left - (piecesOf.get(id) ?? 0))]));
 }
 
 const USED_BLANKS = `
-SELECT bench -> 'blank' ->> 'id' AS id, at, pieces FROM standing_runs WHERE bench -> 'blank' ->> 'id' IS NOT NULL
-UNION ALL
-SELECT firing ->> 'blankId', burnt_at, 1 FROM coupons WHERE firing ->> 'blankId' IS NOT NULL AND burnt_at IS NOT NULL`;
+WITH used AS (
+  SELECT bench -> 'blank' ->> 'id' AS id, sequence, pieces FROM standing_runs WHERE bench -> 'blank' ->> 'id' IS NOT NULL
+  UNION ALL
+  SELECT firing ->> 'blankId', burnt_sequence, 1 FROM coupons WHERE firing ->> 'blankId' IS NOT NULL AND burnt_at IS NOT NULL)
+SELECT used.id, sum(used.pieces)::int AS pieces FROM used
+JOIN inventory_items i ON i.id::text = used.id
+JOIN inventory_revisions r ON r.id = i.revision_id AND used.sequence > r.sequence
+GROUP BY used.id`;
 
 const COUNTS = `
 WITH own AS (SELECT jsonb_build_object(CAST(:kind AS text), id::text) AS used FROM inventory_revisions WHERE item_id = :id)

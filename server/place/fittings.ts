@@ -1,5 +1,5 @@
 import type { CreateFitting, Fitting } from '@unto/contract';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireInUse, inventoryItem } from '../inventory/service.js';
 
@@ -29,7 +29,7 @@ export async function newestFitting(context: Context, headId: string): Promise<F
   const head = await inventoryItem(context, 'head', headId);
   const [row] = await list(context, 'fittings', {
     where: { machineId: head.body.machineId },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 1,
   });
   return row ? fittingView(row) : null;
@@ -37,7 +37,7 @@ export async function newestFitting(context: Context, headId: string): Promise<F
 
 /** Newest fitting of every machine, by machine. */
 export async function newestFittings(context: Context): Promise<ReadonlyMap<string, Fitting>> {
-  const rows = await list(context, 'fittings', { order: [['at', 'ASC']] });
+  const rows = await list(context, 'fittings', { order: OLDEST_FIRST });
   return new Map(rows.map((row) => [row.machineId, fittingView(row)]));
 }
 

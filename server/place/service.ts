@@ -7,7 +7,7 @@ import {
 } from '@unto/contract';
 import { focusDepth, workOutPlace } from '@unto/domain';
 import type { Figure } from '@unto/core';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { atField } from '../errors/api-error.js';
 import { loadEquipment } from '../inventory/service.js';
@@ -42,7 +42,7 @@ export async function createPlaceReading(
 
 /** Readings of a ticket, newest first. */
 export async function placeReadingsOf(context: Context, ticketId: string): Promise<PlaceReading[]> {
-  const rows = await list(context, 'placeReadings', { where: { ticketId }, order: [['at', 'DESC']] });
+  const rows = await list(context, 'placeReadings', { where: { ticketId }, order: NEWEST_FIRST });
   return rows.map(readingView);
 }
 
@@ -50,7 +50,7 @@ export async function placeReadingsOf(context: Context, ticketId: string): Promi
 export async function newestPointer(context: Context, headId: string): Promise<PlaceReading<'pointer'> | null> {
   const [row] = await list(context, 'placeReadings', {
     where: { headId, kind: 'pointer', decision: 'taken' },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 1,
   });
   return row ? (readingView(row) as PlaceReading<'pointer'>) : null;
@@ -64,7 +64,7 @@ function readingView({ byId, at, ...row }: Rows['placeReadings']): PlaceReading 
 export async function huntedDepth(context: Context, lensId: string): Promise<Figure | null> {
   const [row] = await list(context, 'placeReadings', {
     where: { lensId, kind: 'focus' },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
     limit: 1,
   });
   return row ? (row.result as PlaceReading<'focus'>['result']).depth : null;

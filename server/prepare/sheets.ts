@@ -1,6 +1,6 @@
 import type { CreateSheet, Sheet } from '@unto/contract';
 import { workOutSheet } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { atField } from '../errors/api-error.js';
 
@@ -25,7 +25,7 @@ export async function createSheet(context: Context, ticketId: string, request: C
 
 /** The newest layout of a ticket; null where none was kept. */
 export async function newestSheet(context: Context, ticketId: string): Promise<Sheet | null> {
-  const [row] = await list(context, 'sheets', { where: { ticketId }, order: [['at', 'DESC']], limit: 1 });
+  const [row] = await list(context, 'sheets', { where: { ticketId }, order: NEWEST_FIRST, limit: 1 });
   return row ? sheetView(row) : null;
 }
 

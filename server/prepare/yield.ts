@@ -29,7 +29,7 @@ async function counted(
     `SELECT coalesce(sum(least(j.pieces_good, r.pieces)), 0)::int AS good, coalesce(sum(r.pieces), 0)::int AS made
      FROM (SELECT * FROM runs r WHERE ${which} AND NOT EXISTS (SELECT 1 FROM runs later WHERE later.corrects_id = r.id)
            ORDER BY at DESC LIMIT ${NEWEST}) r
-     JOIN LATERAL (SELECT pieces_good FROM judgements WHERE run_id = r.id ORDER BY at DESC LIMIT 1) j ON true`,
+     JOIN LATERAL (SELECT pieces_good FROM judgements WHERE run_id = r.id ORDER BY sequence DESC LIMIT 1) j ON true`,
     { replacements: { substrateId, compoundId }, transaction: context.transaction ?? null },
   )) as unknown as [[{ good: number; made: number }]];
   return row;

@@ -52,7 +52,7 @@ export async function stationFacts(context: Context, tickets: readonly Ticket[])
     return {
       ticket,
       progress: progress.get(ticket.id)!,
-      checks: own.map(({ at, station, kind, code }) => ({ station, kind, code, at: at.toISOString() })),
+      checks: own.map(({ sequence, station, kind, code }) => ({ station, kind, code, sequence })),
       fitting,
       substrate: bodyOf<'substrate'>(ticket.substrateId)!,
       compound: bodyOf<'compound'>(ticket.compoundId),

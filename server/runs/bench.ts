@@ -1,6 +1,6 @@
-import { Op } from 'sequelize';
+import { literal, Op } from 'sequelize';
 import type { RunBench } from '@unto/contract';
-import { list, together, type Context } from '../db/context.js';
+import { type Context, list, NEWEST_FIRST, OLDEST_FIRST, together } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { inventoryItem, listInventory } from '../inventory/service.js';
 
@@ -22,15 +22,16 @@ export async function benchOf(
 
 async function coatOf(context: Context, ticketId: string): Promise<RunBench['coat']> {
   const where = { ticketId, rinsedOff: false };
-  const [row] = await list(context, 'standingWeighings', { where, order: [['at', 'DESC']], limit: 1 });
+  const [row] = await list(context, 'standingWeighings', { where, order: NEWEST_FIRST, limit: 1 });
   if (!row) return null;
-  const clocks = await list(context, 'timers', {
-    where: { ticketId, kind: 'dry', outcome: 'passed' },
-    order: [['endedAt', 'DESC']],
+  // The drying that passed last, if that was after the coat was weighed.
+  const since = literal(`ended_sequence > (SELECT sequence FROM weighings WHERE id = '${row.id}')`);
+  const [clock] = await list(context, 'timers', {
+    where: { [Op.and]: [{ ticketId, kind: 'dry', outcome: 'passed' }, since] },
+    order: [[literal('ended_sequence'), 'DESC']],
     limit: 1,
   });
   const container = await inventoryItem(context, 'container', row.containerId);
-  const [clock] = clocks.filter(({ endedAt }) => endedAt! >= row.at);
   return {
     weighingId: row.id,
     laidG: row.beforeG - row.afterG,
@@ -45,7 +46,7 @@ async function coatOf(context: Context, ticketId: string): Promise<RunBench['coa
 async function focusOf(context: Context, ticketId: string): Promise<RunBench['focus']> {
   const rows = await list(context, 'placeReadings', {
     where: { ticketId, kind: { [Op.in]: ['focus', 'set'] } },
-    order: [['at', 'DESC']],
+    order: NEWEST_FIRST,
   });
   const found = rows.find(({ kind }) => kind === 'focus')?.result as { height: { value: number } } | undefined;
   const set = rows.find(({ kind }) => kind === 'set')?.entries as { method: never } | undefined;
@@ -67,7 +68,7 @@ async function couponsOf(context: Context, ids: readonly string[]): Promise<RunB
   const coupons = await list(context, 'coupons', { where: { id: { [Op.in]: [...ids] } } });
   const pictures = await list(context, 'couponPictures', {
     where: { couponId: { [Op.in]: [...ids] } },
-    order: [['at', 'ASC']],
+    order: OLDEST_FIRST,
     attributes: ['id', 'couponId'],
   });
   const newest = new Map(pictures.map(({ id, couponId }) => [couponId, id]));

@@ -1,6 +1,6 @@
 import { literal, Op, type WhereOptions } from 'sequelize';
 import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
-import { isId, list, together, type Context } from '../db/context.js';
+import { type Context, isId, list, OLDEST_FIRST, together } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
 import { namesOf } from '../inventory/service.js';
@@ -38,7 +38,7 @@ export async function runsOf(context: Context, ticketId: string): Promise<Ledger
 /** Runs with their names, newest cleaning and judgement, and whether they were corrected. */
 export async function ledgerRecords(context: Context, rows: readonly Rows['runs'][]): Promise<LedgerRecord[]> {
   const ids = rows.map(({ id }) => id);
-  const among = { where: { runId: { [Op.in]: ids } }, order: [['at', 'ASC']] };
+  const among = { where: { runId: { [Op.in]: ids } }, order: OLDEST_FIRST };
   const [cleanings, judgements, tickets, corrections, lenses, names] = await together(
     context,
     () => list(context, 'cleanings', among),

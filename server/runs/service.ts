@@ -61,7 +61,7 @@ export async function getRun(context: Context, id: string): Promise<LedgerRecord
 
 export async function createCleaning(context: Context, runId: string, request: CreateCleaning): Promise<Cleaning> {
   await createOnce(context, 'cleaning', request, async () => {
-    await refuseHotGlass(context, await find(context, 'runs', runId));
+    await refuseHotGlass(context, 'runs', await find(context, 'runs', runId));
     await insert(context, 'cleanings', { ...request, runId, at: context.now, byId: context.actor });
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'cleanings', request.id);

@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { ChangeTicket, Check, CreateCheck, CreateTicket, ListTicketsQuery, Ticket } from '@unto/contract';
-import { createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, OLDEST_FIRST, requireVersion } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -101,19 +101,26 @@ export async function checksOf(context: Context, ticketId: string): Promise<Chec
 /** What is ticked off or understood on some tickets and was not taken back since, nor begun anew with another part or head. */
 export async function standingChecks(context: Context, ticketIds: readonly string[]): Promise<Rows['checks'][]> {
   const among = { [Op.in]: [...ticketIds] };
-  const rows = await list(context, 'checks', { where: { ticketId: among }, order: [['at', 'ASC']] });
-  const tickets = await list(context, 'tickets', { where: { id: among }, attributes: ['id', 'restartedAt'] });
-  const restarted = new Map(tickets.map(({ id, restartedAt }) => [id, restartedAt]));
+  const rows = await list(context, 'checks', { where: { ticketId: among }, order: OLDEST_FIRST });
+  const tickets = await list(context, 'tickets', { where: { id: among }, attributes: ['id', 'restartedSequence'] });
+  const restarted = new Map(tickets.map(({ id, restartedSequence }) => [id, restartedSequence]));
   const standing = new Map<string, Rows['checks']>();
   for (const row of rows) {
     const key = [row.ticketId, row.station, row.code].join(' ');
     const since = restarted.get(row.ticketId);
     if (row.kind === 'taken back') standing.delete(key);
-    else if (row.kind === 'caution' || !since || row.at > since) standing.set(key, row);
+    else if (row.kind === 'caution' || !since || row.sequence > since) standing.set(key, row);
   }
   return [...standing.values()];
 }
 
-function ticketView({ byId: _by, restartedAt: _restarted, createdAt, changedAt, ...row }: Rows['tickets']): Ticket {
+function ticketView({
+  byId: _by,
+  restartedAt: _restarted,
+  restartedSequence: _place,
+  createdAt,
+  changedAt,
+  ...row
+}: Rows['tickets']): Ticket {
   return { ...row, createdAt: createdAt.toISOString(), changedAt: changedAt.toISOString() };
 }

@@ -1,3 +1,4 @@
+import { literal, Op } from 'sequelize';
 import { isVitreous } from '@unto/core';
 import { COOL_S } from '@unto/contract';
 import { list, type Context } from '../db/context.js';
@@ -10,16 +11,18 @@ import { inventoryItem } from '../inventory/service.js';
  */
 export async function refuseHotGlass(
   context: Context,
-  fired: { readonly ticketId: string | null; readonly substrateId: string; readonly at: Date },
+  table: 'runs' | 'coupons',
+  fired: { readonly id: string; readonly ticketId: string | null; readonly substrateId: string; readonly at: Date },
 ): Promise<void> {
   const { body } = await inventoryItem(context, 'substrate', fired.substrateId);
   if (!isVitreous(body.family)) return;
-  const clocks = fired.ticketId
-    ? await list(context, 'timers', { where: { ticketId: fired.ticketId, kind: 'cool' } })
-    : [];
-  const since = clocks.filter(({ startedAt }) => startedAt >= fired.at);
+  const firing = table === 'runs' ? 'sequence' : 'burnt_sequence';
+  const after = literal(`sequence > (SELECT ${firing} FROM ${table} WHERE id = '${fired.id}')`);
+  const own = { ticketId: fired.ticketId, kind: 'cool' };
+  const since = fired.ticketId ? await list(context, 'timers', { where: { [Op.and]: [own, after] } }) : [];
   if (since.some(({ outcome }) => outcome === 'passed')) return;
-  const leftS = COOL_S - (context.now.getTime() - fired.at.getTime()) / 1000;
+  // A clock that was set back leaves no more to go than the whole.
+  const leftS = Math.min(COOL_S, COOL_S - (context.now.getTime() - fired.at.getTime()) / 1000);
   const running = since.some(({ endedAt }) => endedAt === null);
   if (leftS > 0 || running)
     throw new ApiError(

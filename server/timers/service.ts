@@ -1,6 +1,6 @@
 import type { Timer, CreateTimer } from '@unto/contract';
 import { readTimerAt } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { type Context, createOnce, find, insert, list, OLDEST_FIRST } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { inventoryItem } from '../inventory/service.js';
 import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
@@ -54,7 +54,7 @@ export async function endTimer(context: Context, id: string, outcome: 'passed' |
 }
 
 export async function timersWhere(context: Context, where: object, atHand?: TitledTicket): Promise<Timer[]> {
-  const rows = await list(context, 'timers', { where, order: [['startedAt', 'ASC']] });
+  const rows = await list(context, 'timers', { where, order: OLDEST_FIRST });
   const titles = await ticketTitles(context, rows, atHand);
   return rows.map((row) => ({
     id: row.id,

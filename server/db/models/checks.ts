@@ -1,8 +1,15 @@
 import type { Station } from '@unto/core';
 import type { Check } from '@unto/contract';
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 
-const { DATE, TEXT, UUID } = DataTypes;
+const { BIGINT, DATE, TEXT, UUID } = DataTypes;
 
 /** What was ticked off or acknowledged at a station. Append-only. */
 export class CheckRow extends Model<InferAttributes<CheckRow>, InferCreationAttributes<CheckRow>> {
@@ -11,6 +18,8 @@ export class CheckRow extends Model<InferAttributes<CheckRow>, InferCreationAttr
   declare station: Station;
   declare kind: Check['kind'];
   declare code: string;
+  /** Its place in the order of all that happened. */
+  declare sequence: CreationOptional<number>;
   declare at: Date;
   declare byId: string;
 }
@@ -23,6 +32,7 @@ export function checks(sequelize: Sequelize) {
       station: TEXT,
       kind: TEXT,
       code: TEXT,
+      sequence: BIGINT,
       at: DATE,
       byId: UUID,
     },

@@ -1,7 +1,14 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 import type { HeadChangeStep } from '@unto/core';
 
-const { DATE, JSONB, TEXT, UUID } = DataTypes;
+const { BIGINT, DATE, JSONB, TEXT, UUID } = DataTypes;
 
 /** Heads and lenses put on a machine. Append-only. */
 export class FittingRow extends Model<InferAttributes<FittingRow>, InferCreationAttributes<FittingRow>> {
@@ -12,6 +19,8 @@ export class FittingRow extends Model<InferAttributes<FittingRow>, InferCreation
   declare ticketId: string | null;
   declare work: 'mark' | 'cut';
   declare steps: readonly HeadChangeStep[];
+  /** Its place in the order of all that happened. */
+  declare sequence: CreationOptional<number>;
   declare at: Date;
   declare byId: string;
 }
@@ -26,6 +35,7 @@ export function fittings(sequelize: Sequelize) {
       ticketId: UUID,
       work: TEXT,
       steps: JSONB,
+      sequence: BIGINT,
       at: DATE,
       byId: UUID,
     },

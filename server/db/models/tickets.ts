@@ -1,7 +1,14 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
 import type { Aim } from '@unto/contract';
 
-const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
+const { BIGINT, BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
 /** Jobs. */
 export class TicketRow extends Model<InferAttributes<TicketRow>, InferCreationAttributes<TicketRow>> {
@@ -26,6 +33,7 @@ export class TicketRow extends Model<InferAttributes<TicketRow>, InferCreationAt
   declare createdAt: Date;
   declare changedAt: Date;
   declare restartedAt: Date | null;
+  declare restartedSequence: CreationOptional<number | null>;
   declare byId: string;
 }
 
@@ -53,6 +61,7 @@ export function tickets(sequelize: Sequelize) {
       createdAt: DATE,
       changedAt: DATE,
       restartedAt: DATE,
+      restartedSequence: BIGINT,
       byId: UUID,
     },
     { sequelize, modelName: 'tickets', tableName: 'tickets' },
