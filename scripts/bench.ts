@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -7,6 +7,7 @@ import { ranking } from './bench/choosing.js';
 import { firstView } from './bench/first-view.js';
 import { ledgerOverHttp } from './bench/ledger.js';
 import type { Line } from './bench/line.js';
+import { underLoad } from './bench/load.js';
 import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
 import { queriesPerPage } from './bench/queries.js';
@@ -21,6 +22,7 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   ranking,
   nesting,
   ledger: ledgerOverHttp,
+  load: underLoad,
   queries: queriesPerPage,
   browser: inBrowser,
   pictures: () => pictureStudy(50),
@@ -46,6 +48,8 @@ async function main(): Promise<void> {
   const { names, json, list } = asked();
   if (list) return void process.stdout.write(`${names.join('\n')}\n`);
   const folder = mkdtempSync(join(tmpdir(), 'unto-bench-'));
+  // The database's own user passes through it.
+  chmodSync(folder, 0o711);
   try {
     const lines: (Line & { name: string })[] = [];
     for (const name of names) lines.push(...[await BENCHES[name]!(folder)].flat().map((line) => ({ name, ...line })));

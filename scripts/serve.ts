@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { loadDemoWhenEmpty } from '@unto/demo';
@@ -9,6 +9,7 @@ import {
   defineModels,
   devicesAt,
   folderStore,
+  forgetEdits,
   LOOPBACK,
   migrate,
   NewerSchemaError,
@@ -24,16 +25,17 @@ import {
 
 /** Launches the server from its environment: DATABASE_URL, UNTO_FILES, UNTO_PORT, UNTO_HOST, UNTO_CLIENT, UNTO_DEMO, UNTO_LOG and
  * UNTO_LOG_FILE, UNTO_DEVICES (address of scale and the like; none without) or UNTO_SIMULATOR (the same, simulated: it is told what lies
- * there), UNTO_CLOCK_AHEAD_S (for trials: server time ahead of the machine's), UNTO_ENDS_WITH_INPUT (ends when its input does). */
+ * there), for trials UNTO_CLOCK_AHEAD_S (server time ahead of the machine's) and UNTO_CALLS_PER_MINUTE (of each kind, for each client), UNTO_ENDS_WITH_INPUT (ends when its input does). */
 async function launch(log: Logger): Promise<void> {
   const host = requireLoopback(process.env['UNTO_HOST'] ?? '127.0.0.1');
   const url = requireDatabase(process.env['DATABASE_URL']);
   const sequelize = connect(url);
   await requireReached(sequelize, url);
+  await migrated(url);
   const models = defineModels(sequelize);
-  await migrate(sequelize);
   const files = folderStore(process.env['UNTO_FILES'] ?? 'files');
   await sweepFiles({ sequelize, models, files });
+  await forgetEdits({ models, now: new Date() });
   if (process.env['UNTO_DEMO'] !== 'no') await loadDemoWhenEmpty({ sequelize, models, files, now: new Date() });
   const aheadMs = 1000 * Number(process.env['UNTO_CLOCK_AHEAD_S'] ?? 0);
   const clock = () => new Date(Date.now() + aheadMs);
@@ -43,9 +45,11 @@ async function launch(log: Logger): Promise<void> {
     ...{ sequelize, models, files, clock, log, jobs, hosts: LOOPBACK },
     devices: devicesAt(simulator ?? process.env['UNTO_DEVICES']),
     clientFolder: process.env['UNTO_CLIENT'],
+    callsPerMinute: callsPerMinute(process.env['UNTO_CALLS_PER_MINUTE']),
   };
   const stopWork = await startWork(deps, { tell: simulator ? sceneTellerAt(simulator) : null });
   const server = createServer(createApp(deps));
+  holdsNobodyUp(server);
   server.listen(Number(process.env['UNTO_PORT'] ?? 4780), host);
   await once(server, 'listening');
   const { port } = server.address() as AddressInfo;
@@ -60,6 +64,25 @@ async function launch(log: Logger): Promise<void> {
     process.exit(0);
   };
   endsWith(stop);
+}
+
+/** A client that sends or takes its part too slowly is let go. */
+function holdsNobodyUp(server: Server): void {
+  server.headersTimeout = 15_000;
+  server.requestTimeout = 120_000;
+  server.setTimeout(120_000);
+}
+
+function callsPerMinute(text: string | undefined) {
+  const most = Number(text);
+  return most > 0 ? { any: most, writes: most, heavy: most } : undefined;
+}
+
+/** Brings the schema up to date, however long that takes. */
+async function migrated(url: string): Promise<void> {
+  const patient = connect(url, { withinMs: null });
+  await migrate(patient);
+  await patient.close();
 }
 
 /** Ends once, for whichever comes first. */

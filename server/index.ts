@@ -7,6 +7,7 @@ export type { AppDeps } from './http/deps.js';
 export { connect, requireDatabase, requireReached } from './db/connect.js';
 export { openLog } from './http/log.js';
 export { LOOPBACK, requireLoopback } from './http/loopback.js';
+export { forgetEdits } from './db/edits.js';
 export { migrate, NewerSchemaError } from './db/migrate.js';
 export { defineModels, type Models, type Rows } from './db/models/index.js';
 export type { Context } from './db/context.js';

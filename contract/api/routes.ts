@@ -26,6 +26,7 @@ export const systemRoutes = {
     path: '/api/health',
     summary: 'Whether server and database answer, and what share of its disk is free',
     params: {},
+    alive: true,
     answer: record({ state: word(['up']), diskFree: orNull(amount()) }),
   }),
   openapi: route({
@@ -33,6 +34,7 @@ export const systemRoutes = {
     path: '/api/openapi.json',
     summary: 'This document',
     params: {},
+    alive: true,
     answer: mixed<object>().required(),
   }),
 } as const;

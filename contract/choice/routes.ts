@@ -10,6 +10,8 @@ export const choiceRoutes = {
     summary: 'Options and methods for a ticket with their evidence, and the choices taken',
     params: { id: uuid() },
     answer: choicePage,
+    heavy: true,
+    holdsS: 60,
   }),
   createChoice: route({
     method: 'post',

@@ -10,6 +10,7 @@ export const deviceRoutes = {
     path: '/api/devices',
     summary: 'Devices this server is tied to',
     params: {},
+    alive: true,
     answer: deviceList,
   }),
   takePicture: route({

@@ -1,5 +1,5 @@
-import { object, string, type InferType } from 'yup';
-import { amount, keptHash, record, word, words } from '../fields/index.js';
+import { object, type InferType } from 'yup';
+import { amount, keptHash, record, text, word, words } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 /** Kinds of file that are kept, by how they begin. */
@@ -11,7 +11,7 @@ export const FILE_TYPES = {
 export type FileType = keyof typeof FILE_TYPES;
 export const MAX_FILE_BYTES = 25_000_000;
 
-export const keepFileQuery = object({ name: string().label('File name').required('The file has no name.').max(200) });
+export const keepFileQuery = object({ name: text('File name') });
 
 /** A file the server keeps, named by the hash of its content. */
 export const keptFile = record({

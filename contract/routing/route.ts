@@ -31,6 +31,12 @@ export interface Route {
   readonly bodyBytes?: number | undefined;
   /** The body is a file as it is, not JSON, of so many bytes at the most. */
   readonly takesFile?: number | undefined;
+  /** Its answer follows from more than what is kept: each call is worked out by itself. */
+  readonly alive?: true | undefined;
+  /** How long its answer holds while nothing is written, s: what follows from days holds longer than what follows from minutes. */
+  readonly holdsS?: number | undefined;
+  /** It works for a while or searches much: fewer of its calls are taken in a minute than of others. */
+  readonly heavy?: true | undefined;
   /** Made before anybody can be named: the first operator. */
   readonly withoutOperator?: true | undefined;
 }

@@ -53,6 +53,7 @@ export const runRoutes = {
     params: {},
     query: ledgerQuery,
     answer: ledgerPage,
+    holdsS: 60,
   }),
   ledgerCsv: route({
     method: 'get',

@@ -44,3 +44,39 @@ describe('connections that break under writers', () => {
     expect(kept.filter((id) => !here.has(id))).toEqual([]);
   });
 });
+
+describe('a database that stands still', () => {
+  it('is said after a while, holds up nothing else, and all goes on by itself when it moves again', async () => {
+    const still = await openTestRig({ queryWithinMs: 1500 });
+    await Promise.all(Array.from({ length: 6 }, () => still.call('GET', '/api/operators')));
+    const name = new URL(still.url).pathname.slice(1);
+    const backends = await other.sql<{ pid: number }>(`SELECT pid FROM pg_stat_activity WHERE datname = '${name}'`);
+    expect(backends.length).toBeGreaterThan(0);
+    backends.forEach(({ pid }) => process.kill(pid, 'SIGSTOP'));
+    try {
+      const begun = performance.now();
+      const answers = await Promise.all(Array.from({ length: 12 }, () => still.call('GET', '/api/tickets')));
+      // Those that found a connection of those that stand are told so; what is opened anew works.
+      expect(answers.filter(({ status }) => status !== 200 && status !== 503)).toEqual([]);
+      expect(answers.filter(({ status }) => status === 503).length).toBeGreaterThan(0);
+      expect(performance.now() - begun).toBeLessThan(6000);
+      expect((await rig.call('GET', '/api/tickets')).status).toBe(200);
+    } finally {
+      backends.forEach(({ pid }) => process.kill(pid, 'SIGCONT'));
+    }
+    expect((await still.call('GET', '/api/tickets')).status).toBe(200);
+    await still.close();
+  });
+
+  it('over one table only holds up what needs that table', async () => {
+    const locked = await openTestRig({ queryWithinMs: 1500 });
+    const transaction = await locked.sequelize.transaction();
+    await locked.sequelize.query('LOCK TABLE timers', { transaction });
+    const waits = locked.call('GET', '/api/timers');
+    expect((await locked.call('GET', '/api/operators')).status).toBe(200);
+    expect(await waits).toMatchObject({ status: 503, body: { type: 'database-away' } });
+    await transaction.rollback();
+    expect((await locked.call('GET', '/api/timers')).status).toBe(200);
+    await locked.close();
+  });
+});

@@ -38,14 +38,30 @@ class Client extends pg.Client {
   }
 }
 
-/** A pool of connections to PostgreSQL. */
-export function connect(url: string): Sequelize {
+/** How long a query may take, ms: far above what any of ours takes, so that one that stands still holds nobody for long. */
+const QUERY_WITHIN_MS = 15_000;
+
+/**
+ * A pool of connections to PostgreSQL.
+ * @param withinMs how long a query may take, ms; null for ever (migrations)
+ */
+export function connect(url: string, { withinMs = QUERY_WITHIN_MS }: { withinMs?: number | null } = {}): Sequelize {
   return new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client },
     logging: false,
-    pool: { max: 8, min: 0, acquire: 8000, idle: 10_000 },
-    dialectOptions: { connectionTimeoutMillis: 5000 },
+    pool: { max: 8, min: 0, acquire: Math.min(8000, withinMs ?? 8000), idle: 10_000 },
+    dialectOptions: { connectionTimeoutMillis: 5000, ...(withinMs === null ? {} : limits(withinMs)) },
     define: { timestamps: false, underscored: true, freezeTableName: true },
   });
+}
+
+/** The database breaks off what takes too long; where it does not even do that, we do. */
+function limits(withinMs: number) {
+  return {
+    statement_timeout: withinMs,
+    lock_timeout: Math.round(withinMs * 0.7),
+    idle_in_transaction_session_timeout: 4 * withinMs,
+    query_timeout: Math.round(withinMs * 1.2),
+  };
 }

@@ -114,6 +114,7 @@ const FILLED: Record<string, () => string> = {
   '0012-cards': () => `
     INSERT INTO cards VALUES ('${randomUUID()}', 'A5', ${json({ basis: 'measured', paper: 0.8, steps: [0.6] })}, NULL, NULL, now(),
       '${ids['operator']}');`,
+  '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 
 /** What a migration calls otherwise than before: tables and columns. */

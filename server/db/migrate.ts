@@ -14,6 +14,7 @@ import * as deviceJobs from './migrations/0011-device-jobs.js';
 import * as cards from './migrations/0012-cards.js';
 import * as installation from './migrations/0013-installation.js';
 import * as order from './migrations/0014-order.js';
+import * as edits from './migrations/0015-edits.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -31,6 +32,7 @@ export const MIGRATIONS = [
   cards,
   installation,
   order,
+  edits,
 ];
 
 /** The database was made by a newer release than this code. */

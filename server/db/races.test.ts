@@ -97,4 +97,33 @@ describe('two at once', () => {
     const answer = await rig.call('POST', '/api/runs', runBody(ticket, { id: known!.id, pieces: 1 }));
     expect(answer).toMatchObject({ status: 409, body: { type: 'identity-conflict' } });
   });
+
+  it('a change that is sent again after a lost answer is answered as it was, and made once', async () => {
+    const ticket = ticketBody(ids);
+    await rig.call('POST', '/api/tickets', ticket);
+    const { id: _id, ...rest } = ticket;
+    const change = { ...rest, version: 1, title: 'Changed', compoundId: null, choiceReason: '', state: 'open' };
+    const headers: Record<string, string> = { 'x-unto-request': randomUUID() };
+    const send = (body: object, more = headers) =>
+      rig.call('PUT', `/api/tickets/${ticket.id}`, body, { headers: more });
+    const twice = await Promise.all([send(change), send(change)]);
+    expect(statuses(twice)).toEqual([200, 200]);
+    expect(twice[0]!.body).toEqual(twice[1]!.body);
+    expect((await send(change)).body).toEqual(twice[0]!.body);
+    expect(twice[0]!.body.version).toBe(2);
+    // Without its name, or as another one, it is a stale change.
+    expect((await rig.call('PUT', `/api/tickets/${ticket.id}`, change)).body.type).toBe('version-conflict');
+    expect((await send(change, { 'x-unto-request': randomUUID() })).body.type).toBe('version-conflict');
+    expect((await send({ ...change, title: 'Other' })).body.type).toBe('identity-conflict');
+    expect((await send(change, { 'x-unto-request': 'mine' })).status).toBe(400);
+  });
+
+  it('a change that was refused is tried again under the same request', async () => {
+    const headers = { 'x-unto-request': randomUUID() };
+    const shop = (await rig.call('GET', '/api/workshop')).body;
+    const send = (version: number) =>
+      rig.call('PUT', '/api/workshop', { ...shop, version, name: 'Third room' }, { headers });
+    expect((await send(shop.version - 1)).status).toBe(409);
+    expect((await send(shop.version)).status).toBe(200);
+  });
 });

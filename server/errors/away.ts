@@ -1,10 +1,10 @@
 import { ConnectionError } from 'sequelize';
 
 /** SQLSTATE classes and codes that mean the database is not there for the moment, and the codes of the network underneath. */
-const AWAY_CODE = /^(08|57P|53|25P03|E[A-Z]{3,})/;
+const AWAY_CODE = /^(08|57P|57014|55P03|53|25P03|E[A-Z]{3,})/;
 /** What a client says of a connection that broke, which carries no code. */
 const AWAY_WORDS =
-  /Connection terminated|terminating connection|connection error and is not queryable|connection (timeout|timed out)|timeout exceeded when trying to connect|Client was closed/i;
+  /Connection terminated|terminating connection|connection error and is not queryable|connection (timeout|timed out)|timeout exceeded when trying to connect|Client was closed|Query read timeout/i;
 
 interface Wrapped {
   readonly name?: string;

@@ -39,11 +39,19 @@ describe('the API as a whole', () => {
       expect([status >= 400, title.length > 3]).toEqual([true, true]);
   });
 
-  it('refuses another site’s writes', async () => {
-    const { status, body } = await rig.call('POST', '/api/tickets', ticketBody(ids), {
-      headers: { origin: 'http://elsewhere.example' },
-    });
-    expect([status, body.type]).toEqual([403, 'wrong-origin']);
+  it('refuses another site’s writes, also that of another port of this machine', async () => {
+    const { port } = new URL(rig.base);
+    const from = async (origin: string) =>
+      (await rig.call('POST', '/api/tickets', ticketBody(ids), { headers: { origin } })).status;
+    for (const origin of [
+      'http://elsewhere.example',
+      `http://127.0.0.1:${Number(port) + 1}`,
+      'http://127.0.0.1',
+      'null',
+    ])
+      expect([origin, await from(origin)]).toEqual([origin, 403]);
+    expect([await from(`https://127.0.0.1:${port}`), await from(`http://localhost:${port}`)]).toEqual([403, 403]);
+    expect(await from(rig.base)).toBe(200);
   });
 
   it('protects its answers, makes long ones small, and names every request', async () => {
@@ -57,6 +65,11 @@ describe('the API as a whole', () => {
     expect(page.get('x-request-id')).toMatch(/^[0-9a-f-]{36}$/);
     expect(page.get('x-request-id')).not.toBe(list.get('x-request-id'));
     expect(page.get('cache-control')).toBe('no-store');
+    expect(page.get('permissions-policy')).toMatch(/camera=\(self\), microphone=\(\)/);
+    expect([page.get('cross-origin-opener-policy'), page.get('cross-origin-resource-policy')]).toEqual([
+      'same-origin',
+      'same-origin',
+    ]);
   });
 
   it('names what nobody foresaw by the id of its request', async () => {
@@ -70,10 +83,15 @@ describe('the API as a whole', () => {
   });
 
   it('answers more calls than its limit with a problem document, and keeps the rest', async () => {
-    const other = await openTestRig({ callsPerMinute: 3 });
-    const statuses = [];
-    for (let i = 0; i < 4; i++) statuses.push((await other.call('GET', '/api/operators')).status);
-    expect(statuses).toEqual([200, 200, 429, 429]);
+    const other = await openTestRig({ callsPerMinute: { any: 7, writes: 3, heavy: 2 } });
+    const statuses = async (method: string, path: string, times: number, body?: object) => {
+      const seen = [];
+      for (let i = 0; i < times; i++) seen.push((await other.call(method, path, body)).status);
+      return seen;
+    };
+    // One call, a write, made the operator of the test.
+    expect(await statuses('POST', '/api/tickets', 3, {})).toEqual([422, 422, 429]);
+    expect(await statuses('GET', '/api/ledger.csv', 3)).toEqual([200, 200, 429]);
     expect((await other.call('GET', '/api/operators')).body).toMatchObject({ type: 'too-many', status: 429 });
     await other.close();
   });

@@ -4,6 +4,7 @@ import type { Models } from '../db/models/index.js';
 import type { Context } from '../db/context.js';
 import { tiedDevices, type Devices } from '../devices/devices.js';
 import type { JobQueue } from '../jobs/queue.js';
+import type { CallLimits } from './shield.js';
 import type { FileStore } from '../storage/file-store.js';
 
 /** Everything the application needs from outside; nothing of it is reached for. */
@@ -20,8 +21,8 @@ export interface AppDeps {
   readonly log: Logger;
   /** Host names this server answers to. */
   readonly hosts: readonly string[];
-  /** Calls that one address may make in a minute, CALLS_PER_MINUTE when not given. */
-  readonly callsPerMinute?: number | undefined;
+  /** Calls that one client may make in a minute, CALLS_PER_MINUTE when not given. */
+  readonly callsPerMinute?: CallLimits | undefined;
   /** Folder of the built client, if it is served from here. */
   readonly clientFolder?: string | undefined;
 }

@@ -1,21 +1,47 @@
 import { Readable } from 'node:stream';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import { object, type Schema } from 'yup';
-import { BODY_BYTES, tooManyIn, unfitIn, type Route } from '@unto/contract';
+import { BODY_BYTES, isFileAnswer, tooManyIn, unfitIn, type Route } from '@unto/contract';
 import { atomically, type Context } from '../db/context.js';
+import { editOnce } from '../db/edits.js';
 import { ApiError, fault } from '../errors/api-error.js';
 import { contextOf, type AppDeps } from './deps.js';
-import { FileAnswer } from './file-answer.js';
+import type { FileAnswer } from './file-answer.js';
 import type { Call, Mounted } from './router.js';
+import { SharedAnswers, textOf } from './shared-answers.js';
+import { CALLS_PER_MINUTE, limit } from './shield.js';
 
 /** Mounts operations; writes run in one transaction and name their operator. */
 export function mount(app: Express, deps: AppDeps, operations: readonly Mounted[]): void {
-  for (const { route, answer } of operations) {
-    app[route.method](route.path, ...bodyReader(route), async (request: Request, response: Response) => {
+  const heavy = limit((deps.callsPerMinute ?? CALLS_PER_MINUTE).heavy, 'calls that take long');
+  const shared = new SharedAnswers(deps.sequelize);
+  for (const operation of operations) {
+    const { route } = operation;
+    const before = [...heavyLimit(route, heavy), ...bodyReader(route)];
+    app[route.method](route.path, ...before, async (request: Request, response: Response) => {
       const call = await checkedCall(route, request);
-      send(response, await perform(deps, route, request, (context) => answer(context, call)));
+      if (route.method === 'get') await read(deps, operation, shared, { request, response, call });
+      else sendJson(response, textOf(await perform(deps, operation, request, call)));
     });
   }
+}
+
+async function read(
+  deps: AppDeps,
+  { route, answer }: Mounted,
+  shared: SharedAnswers,
+  { request, response, call }: { request: Request; response: Response; call: Call<Route> },
+): Promise<void> {
+  const work = () => answer(contextOf(deps, ''), call);
+  if (isFileAnswer(route.answer)) return sendFile(response, (await work()) as FileAnswer);
+  const asked = { key: request.originalUrl, now: deps.clock().getTime(), holdsS: route.holdsS };
+  sendJson(response, route.alive ? textOf(await work()) : await shared.get(asked, work));
+}
+
+/** Files that are taken in, and what is made anew for each call; a kept file is only handed out. */
+function heavyLimit({ heavy, takesFile, answer }: Route, handler: RequestHandler): RequestHandler[] {
+  const made = isFileAnswer(answer) && answer.media !== 'application/octet-stream';
+  return heavy || takesFile || made ? [handler] : [];
 }
 
 function bodyReader({ takesFile, body, bodyBytes = BODY_BYTES }: Route): RequestHandler[] {
@@ -62,14 +88,15 @@ async function check(schema: Schema | undefined, value: unknown, options: { stri
 
 async function perform(
   deps: AppDeps,
-  route: Route,
+  { route, answer }: Mounted,
   request: Request,
-  work: (context: Context) => Promise<unknown>,
+  call: Call<Route>,
 ): Promise<unknown> {
-  if (route.method === 'get') return work(contextOf(deps, ''));
   return atomically(contextOf(deps, request.get('x-unto-operator') ?? ''), async (context) => {
     if (!route.withoutOperator) await requireOperator(context);
-    return work(context);
+    // What is created carries an id of its own.
+    const edit = route.method === 'put' ? request.get('x-unto-request') : undefined;
+    return editOnce(context, edit, { path: request.path, body: call.body ?? null }, () => answer(context, call));
   });
 }
 
@@ -80,15 +107,12 @@ async function requireOperator(context: Context): Promise<void> {
   if (!known) throw new ApiError('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
 }
 
-function send(response: Response, answer: unknown): void {
-  const lasting = answer instanceof FileAnswer && answer.lasting;
-  response.set('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'no-store');
-  if (answer instanceof FileAnswer) sendFile(response, answer);
-  else response.json(answer ?? {});
+function sendJson(response: Response, text: string): void {
+  response.set('Cache-Control', 'no-store').type('application/json').send(text);
 }
 
-function sendFile(response: Response, { name, mediaType, content }: FileAnswer): void {
-  response.type(mediaType);
+function sendFile(response: Response, { name, mediaType, content, lasting }: FileAnswer): void {
+  response.set('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'no-store').type(mediaType);
   // Never shown in the page's own context: what is in a file is its maker's, not ours.
   if (name !== null) response.attachment(name).type(mediaType);
   if (typeof content === 'string' || Buffer.isBuffer(content)) response.send(content);

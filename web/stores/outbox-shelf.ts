@@ -5,6 +5,8 @@ import type { Key } from '../api/keys';
 /** A write that waits in the browser, or one that was refused when it was sent at last. */
 export interface Waiting {
   readonly key: string;
+  /** By which the server knows a change that is sent again; entries of earlier releases have none. */
+  readonly request?: string | undefined;
   readonly method: 'POST' | 'PUT';
   readonly path: string;
   readonly body: unknown;

@@ -112,6 +112,7 @@ function entryOf<N extends WriteName>(name: N, call: CallOf<N>, label: string): 
   return {
     // In the order they were made, also of two tabs within one millisecond.
     key: `${String(Date.now()).padStart(15, '0')}-${String(made).padStart(6, '0')}-${Math.random().toString(36).slice(2, 8)}`,
+    request: crypto.randomUUID(),
     method: route.method === 'put' ? 'PUT' : 'POST',
     path: addressOf(route, params),
     body: body === undefined ? undefined : JSON.parse(JSON.stringify(body)),
@@ -122,10 +123,14 @@ function entryOf<N extends WriteName>(name: N, call: CallOf<N>, label: string): 
   };
 }
 
-async function deliver({ method, path, body, operator }: Waiting): Promise<unknown> {
+async function deliver({ method, path, body, operator, request }: Waiting): Promise<unknown> {
   const response = await sent(path, {
     method,
-    headers: { 'content-type': 'application/json', ...(operator ? { 'x-unto-operator': operator } : {}) },
+    headers: {
+      'content-type': 'application/json',
+      ...(operator ? { 'x-unto-operator': operator } : {}),
+      ...(request && method === 'PUT' ? { 'x-unto-request': request } : {}),
+    },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
   });

@@ -2,6 +2,7 @@ import type { InferAttributes, Model, ModelStatic, Sequelize } from 'sequelize';
 import { operators } from './operators.js';
 import { workshop } from './workshop.js';
 import { creations } from './creations.js';
+import { edits } from './edits.js';
 import { inventoryItems } from './inventory-items.js';
 import { inventoryRevisions } from './inventory-revisions.js';
 import { tickets } from './tickets.js';
@@ -41,6 +42,7 @@ const MODELS = {
   operators,
   workshop,
   creations,
+  edits,
   inventoryItems,
   inventoryRevisions,
   tickets,
