@@ -3,7 +3,7 @@ import { seededRandom, type Random } from '@unto/core';
 import type { AnswerOf, KeptFile, RouteName, Routes } from '@unto/contract';
 import { CouponPictures } from './coupon-pictures.js';
 import type { DemoJob } from './job.js';
-import { NO_DEVICES, ROUTERS, tiedDevices, type FileStore, type Models } from '@unto/server';
+import { INLINE_POOL, NO_DEVICES, ROUTERS, tiedDevices, type FileStore, type Models } from '@unto/server';
 
 /** Writes the demo through the services, as if operators had entered it at past moments. */
 export class Seeder {
@@ -61,6 +61,7 @@ export class Seeder {
       ...this.database,
       tied: tiedDevices(NO_DEVICES),
       jobs: null,
+      pool: INLINE_POOL,
       now: this.ago(at.daysAgo),
       actor: this.id(at.by),
     };

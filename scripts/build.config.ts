@@ -20,6 +20,7 @@ export default defineConfig({
       input: {
         serve: 'scripts/serve.ts',
         simulators: 'scripts/simulators.ts',
+        'pool-worker': 'server/pool/worker.ts',
         'picture-worker': 'demo/picture-worker.ts',
       },
       // All lie side by side: the demo starts its picture worker from beside itself.

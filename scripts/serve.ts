@@ -1,6 +1,7 @@
 import { once } from 'node:events';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { loadDemoWhenEmpty } from '@unto/demo';
 import {
@@ -20,6 +21,7 @@ import {
   requireReached,
   sceneTellerAt,
   startWork,
+  threadPool,
   sweepFiles,
 } from '@unto/server';
 
@@ -41,8 +43,9 @@ async function launch(log: Logger): Promise<void> {
   const clock = () => new Date(Date.now() + aheadMs);
   const simulator = process.env['UNTO_SIMULATOR'];
   const jobs = await openJobQueue(sequelize, (error) => log.warn({ err: error }, 'job queue'));
+  const pool = threadPool(join(import.meta.dirname, 'pool-worker.js'));
   const deps = {
-    ...{ sequelize, models, files, clock, log, jobs, hosts: LOOPBACK },
+    ...{ sequelize, models, files, clock, log, jobs, pool, hosts: LOOPBACK },
     devices: devicesAt(simulator ?? process.env['UNTO_DEVICES']),
     clientFolder: process.env['UNTO_CLIENT'],
     callsPerMinute: callsPerMinute(process.env['UNTO_CALLS_PER_MINUTE']),
@@ -60,6 +63,7 @@ async function launch(log: Logger): Promise<void> {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
     await stopWork();
+    await pool.close();
     await sequelize.close();
     process.exit(0);
   };

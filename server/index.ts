@@ -2,6 +2,7 @@ export { createApp } from './app.js';
 export { devicesAt, NO_DEVICES, tiedDevices, type Devices } from './devices/devices.js';
 export { sceneTellerAt, type SceneTeller } from './devices/simulated.js';
 export { openJobQueue, type JobQueue } from './jobs/queue.js';
+export { INLINE_POOL, threadPool, type Pool } from './pool/pool.js';
 export { startWork } from './work.js';
 export type { AppDeps } from './http/deps.js';
 export { connect, requireDatabase, requireReached } from './db/connect.js';

@@ -9,6 +9,7 @@ export const PROBLEMS = {
   'operator-needed': { status: 401, title: 'Say who is at the bench first' },
   'wrong-origin': { status: 403, title: 'This request comes from another site' },
   'too-large': { status: 413, title: 'This is too large' },
+  'too-heavy': { status: 413, title: 'This is more than can be worked out here' },
   'wrong-file': { status: 415, title: 'Files of this kind are not kept' },
   'not-json': { status: 400, title: 'The request is not readable JSON' },
   'not-readable': { status: 400, title: 'The request cannot be read' },

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import pino from 'pino';
 import { loadDemoWhenEmpty } from '@unto/demo';
-import { connect, createApp, defineModels, folderStore, migrate, NO_DEVICES } from '@unto/server';
+import { connect, createApp, defineModels, folderStore, INLINE_POOL, migrate, NO_DEVICES } from '@unto/server';
 import { startCluster } from '../lib/cluster.mjs';
 
 export interface DemoServer {
@@ -21,6 +21,7 @@ export async function withDemoServer<T>(folder: string, work: (server: DemoServe
     createApp({
       devices: NO_DEVICES,
       jobs: null,
+      pool: INLINE_POOL,
       sequelize,
       models,
       files,

@@ -3,7 +3,7 @@ import pino from 'pino';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Burn, Coupon } from '@unto/contract';
 import { DeviceRefusal } from '../devices/ask.js';
-import { connect, defineModels, folderStore, openJobQueue, startWork } from '../index.js';
+import { connect, defineModels, folderStore, INLINE_POOL, openJobQueue, startWork } from '../index.js';
 import { DESIGN, fillInventory, openTestRig, storeBody, ticketBody, type TestRig } from '../testing/rig.js';
 import { TestHead } from '../testing/test-head.js';
 
@@ -321,7 +321,7 @@ async function otherServer() {
   const jobs = await openJobQueue(sequelize, () => undefined);
   const deps = {
     ...{ sequelize, models: defineModels(sequelize), files: folderStore('/nowhere'), devices: rig.devices, jobs },
-    ...{ clock: () => rig.now, log: pino({ level: 'silent' }), hosts: [] },
+    ...{ clock: () => rig.now, log: pino({ level: 'silent' }), hosts: [], pool: INLINE_POOL },
   };
   const stop = await startWork(deps, { lookEveryMs: 20 });
   return async () => {

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { literal, type Model, type ModelStatic, type OrderItem, type Sequelize, type Transaction } from 'sequelize';
 import type { DeviceList } from '@unto/contract';
 import type { JobQueue } from '../jobs/queue.js';
+import type { Pool } from '../pool/pool.js';
 import type { FileStore } from '../storage/file-store.js';
 import { ApiError } from '../errors/api-error.js';
 import type { Models, Rows } from './models/index.js';
@@ -15,6 +16,8 @@ export interface Context {
   readonly tied: DeviceList;
   /** Null where no worker does any. */
   readonly jobs: JobQueue | null;
+  /** Where heavy work is done. */
+  readonly pool: Pool;
   readonly transaction: Transaction | undefined;
   readonly now: Date;
   /** Operator's id; empty for reads. */

@@ -37,6 +37,7 @@ it('says so too where the database finds none', () => {
 it('tells of little room on Today and in health before it is gone', async () => {
   expect((await rig.call('GET', '/api/today')).body.short).toEqual([]);
   free = 0.034;
+  rig.now = new Date(rig.now.getTime() + 5000);
   expect((await rig.call('GET', '/api/health')).body).toEqual({ state: 'up', diskFree: 0.034 });
   expect((await rig.call('GET', '/api/today')).body.short[0]).toMatchObject({
     what: 'Disk of the server',

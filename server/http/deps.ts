@@ -5,6 +5,7 @@ import type { Context } from '../db/context.js';
 import { tiedDevices, type Devices } from '../devices/devices.js';
 import type { JobQueue } from '../jobs/queue.js';
 import type { CallLimits } from './shield.js';
+import type { Pool } from '../pool/pool.js';
 import type { FileStore } from '../storage/file-store.js';
 
 /** Everything the application needs from outside; nothing of it is reached for. */
@@ -17,6 +18,8 @@ export interface AppDeps {
   readonly devices: Devices;
   /** Where work for devices is left; null where no worker does any. */
   readonly jobs: JobQueue | null;
+  /** Where heavy work is done. */
+  readonly pool: Pool;
   readonly clock: () => Date;
   readonly log: Logger;
   /** Host names this server answers to. */
@@ -28,7 +31,7 @@ export interface AppDeps {
 }
 
 /** What a service works with at this moment, in somebody's name and outside a transaction. */
-export function contextOf({ sequelize, models, files, devices, jobs, clock }: AppDeps, actor: string): Context {
+export function contextOf({ sequelize, models, files, devices, jobs, pool, clock }: AppDeps, actor: string): Context {
   const tied = tiedDevices(devices);
-  return { sequelize, models, files, tied, jobs, now: clock(), transaction: undefined, actor };
+  return { sequelize, models, files, tied, jobs, pool, now: clock(), transaction: undefined, actor };
 }

@@ -1,10 +1,8 @@
 import { ValidationError } from 'yup';
-import { decodeTable } from '@unto/core';
 import {
   INVENTORY_BODIES,
   INVENTORY_KINDS,
   INVENTORY_LINKS,
-  MAX_INVENTORY_BYTES,
   type ImportInventoryQuery,
   type InventoryFile,
   type InventoryItem,
@@ -16,7 +14,7 @@ import { workshop } from '../workshop/service.js';
 import { alone, stableJson, type Context } from '../db/context.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { createInventoryItem, listInventory, retireInventoryItem, reviseInventoryItem } from './service.js';
-import { readInventoryCsv, readInventoryJson, inventoryCsv, inventoryJson, type FileItem } from './inventory-files.js';
+import { inventoryCsv, inventoryJson, type FileItem } from '../formats/inventory-files.js';
 
 /** Items of a kind, or of all kinds, retired ones too. */
 async function everything(context: Context, kind?: InventoryKind): Promise<InventoryItem[]> {
@@ -54,9 +52,7 @@ export async function importInventory(
   { format, kind }: ImportInventoryQuery,
   bytes: Uint8Array,
 ): Promise<InventoryReport> {
-  const text = decodeTable(bytes, MAX_INVENTORY_BYTES);
-  if (format === 'csv' && !kind) throw fault('kind', 'A CSV holds one kind: say which.');
-  const read = format === 'csv' ? readInventoryCsv(kind as InventoryKind, text) : readInventoryJson(text);
+  const read = await context.pool.run('readInventory', { format, kind, bytes });
   await alone(context, 'import');
   const here = new Map((await everything(context)).map((item) => [item.id, item]));
   const inFile = new Map(read.map((item) => [item.id, item]));

@@ -1,15 +1,13 @@
 import type { CreateSheet, Sheet } from '@unto/contract';
-import { workOutSheet } from '@unto/domain';
 import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { atField } from '../errors/api-error.js';
 
 /** Keeps the layout of a sheet, laid out again here. */
 export async function createSheet(context: Context, ticketId: string, request: CreateSheet): Promise<Sheet> {
   await createOnce(context, 'sheet', request, async () => {
     await find(context, 'tickets', ticketId);
     const { entries } = request;
-    const { places, leftOut, used } = atField('entries', () => workOutSheet(entries));
+    const { places, leftOut, used } = await context.pool.run('layOutSheet', entries);
     const counted = { places: places.length, leftOut, used };
     await insert(context, 'sheets', {
       id: request.id,

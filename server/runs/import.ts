@@ -1,21 +1,13 @@
 import { Op } from 'sequelize';
 import { ValidationError } from 'yup';
-import { decodeTable } from '@unto/core';
-import {
-  createCleaning,
-  createJudgement,
-  createRun,
-  MAX_LEDGER_BYTES,
-  type ImportReport,
-  type LedgerRecord,
-} from '@unto/contract';
+import { createCleaning, createJudgement, createRun, type ImportReport, type LedgerRecord } from '@unto/contract';
 import { alone, insert, list, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { checkedWhole, type Imported } from './imported.js';
 import { inParts } from './in-parts.js';
 import { ledgerRecords } from './ledger.js';
-import { editedCells, kept, readLedgerCsv, readLedgerJson, type FileRecord, type KeptRecord } from './ledger-files.js';
+import { editedCells, kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
 type FileProblem = ImportReport['problems'][number];
 
@@ -24,8 +16,7 @@ type FileProblem = ImportReport['problems'][number];
  * to something this shop does not have, is a problem of its line. With any problem nothing at all is written.
  */
 export async function importLedger(context: Context, format: 'csv' | 'json', bytes: Uint8Array): Promise<ImportReport> {
-  const text = decodeTable(bytes, MAX_LEDGER_BYTES);
-  const entries = format === 'csv' ? readLedgerCsv(text) : readLedgerJson(text);
+  const entries = await context.pool.run('readLedger', { format, bytes });
   await alone(context, 'import');
   const { fresh, unchanged, problems } = await compare(context, entries);
   problems.push(...(await unknownReferences(context, fresh)));

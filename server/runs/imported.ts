@@ -6,7 +6,7 @@ import { settingOnEquipment, type FittedEquipment, type SaidSetting } from '@unt
 import { isId, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { inParts } from './in-parts.js';
-import type { FileRecord, KeptRecord } from './ledger-files.js';
+import type { FileRecord, KeptRecord } from '../formats/ledger-files.js';
 import { doseFigure, gradeOfRun } from './run-figures.js';
 
 type FileProblem = ImportReport['problems'][number];

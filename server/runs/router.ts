@@ -3,7 +3,7 @@ import { FileAnswer } from '../http/file-answer.js';
 import { router } from '../http/router.js';
 import { importLedger } from './import.js';
 import { ledgerAll, ledgerPage } from './ledger.js';
-import { ledgerCsv, ledgerJson } from './ledger-files.js';
+import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
 import * as service from './service.js';
 
 export const runRouter = router(runRoutes, {

@@ -25,6 +25,7 @@ import {
   createApp,
   defineModels,
   folderStore,
+  INLINE_POOL,
   migrate,
   openJobQueue,
   startWork,
@@ -100,6 +101,7 @@ export async function openTestRig(options: RigOptions = {}): Promise<TestRig> {
     log: pino({ level: process.env['UNTO_LOG'] ?? 'silent' }),
     hosts: ['127.0.0.1'],
     jobs,
+    pool: INLINE_POOL,
     // Tests are no client that has gone wild.
     callsPerMinute: options.callsPerMinute ?? { any: 1e9, writes: 1e9, heavy: 1e9 },
   };

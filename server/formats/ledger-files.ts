@@ -1,7 +1,7 @@
-import { PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRow, type SettingRest } from '@unto/core';
-import { unfitIn, type LedgerRecord } from '@unto/contract';
+import { decodeTable, PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRow, type SettingRest } from '@unto/core';
+import { MAX_LEDGER_BYTES, unfitIn, type LedgerRecord } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
-import { readJsonFile } from '../files/json-file.js';
+import { readJsonFile } from './json-file.js';
 
 /** What a ledger file keeps of a record: everything stored, none of what is looked up. */
 export type KeptRecord = Omit<
@@ -158,6 +158,12 @@ export async function* ledgerJson(records: AsyncIterable<LedgerRecord>): AsyncGe
     first = false;
   }
   yield '\n]}\n';
+}
+
+/** Reads a file of either format. @throws CoreError csv.*; invalid-input */
+export function readLedgerFile(format: 'csv' | 'json', bytes: Uint8Array): FileRecord[] {
+  const text = decodeTable(bytes, MAX_LEDGER_BYTES);
+  return format === 'csv' ? readLedgerCsv(text) : readLedgerJson(text);
 }
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */

@@ -1,6 +1,7 @@
 import {
   convertUnit,
   CoreError,
+  decodeTable,
   quantityOfUnit,
   readCsv,
   usableUnits,
@@ -10,6 +11,7 @@ import {
 } from '@unto/core';
 import {
   LATER_FIELDS,
+  MAX_INVENTORY_BYTES,
   RENAMED_FIELDS,
   shelfFields,
   type ShelfField,
@@ -17,7 +19,7 @@ import {
   type InventoryKind,
 } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
-import { readJsonFile } from '../files/json-file.js';
+import { readJsonFile } from './json-file.js';
 
 const FORMAT = 'unto-stores';
 const VERSION = 1;
@@ -43,6 +45,18 @@ export function inventoryJson(items: readonly InventoryItem[]) {
     version: VERSION,
     items: items.map(({ id, kind, retired, body }) => ({ id, kind, retired, body })),
   };
+}
+
+/** Reads a file of either format. @throws CoreError csv.*; invalid-input */
+export function readInventoryFile(
+  format: 'csv' | 'json',
+  kind: InventoryKind | undefined,
+  bytes: Uint8Array,
+): FileItem[] {
+  const text = decodeTable(bytes, MAX_INVENTORY_BYTES);
+  if (format === 'json') return readInventoryJson(text);
+  if (!kind) throw fault('kind', 'A CSV holds one kind: say which.');
+  return readInventoryCsv(kind, text);
 }
 
 /** Reads a JSON export; `line` counts items from 1. @throws invalid-input */
