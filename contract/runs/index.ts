@@ -1,3 +1,4 @@
 export * from './run-bench.js';
 export * from './routes.js';
 export * from './runs.js';
+export * from './around.js';

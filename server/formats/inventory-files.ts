@@ -61,7 +61,12 @@ export function readInventoryFile(
 
 /** Reads a JSON export; `line` counts items from 1. @throws invalid-input */
 export function readInventoryJson(text: string): FileItem[] {
-  const items = readJsonFile(text, { format: FORMAT, version: VERSION, entries: 'items', what: 'a file of stores' });
+  const { found: items } = readJsonFile(text, {
+    format: FORMAT,
+    version: VERSION,
+    entries: 'items',
+    what: 'a file of stores',
+  });
   return atMost(items).map(({ id, kind, retired, body }, i) => ({
     line: i + 1,
     id: String(id),

@@ -10,8 +10,11 @@ export interface JsonFormat {
   readonly what: string;
 }
 
-/** The entries of a JSON export, each a record of whatever fields. @throws invalid-input at `text` */
-export function readJsonFile(text: string, { format, version, entries, what }: JsonFormat): Record<string, unknown>[] {
+/** The entries of a JSON export, each a record of whatever fields, and the file they stand in. @throws invalid-input at `text` */
+export function readJsonFile(
+  text: string,
+  { format, version, entries, what }: JsonFormat,
+): { readonly found: Record<string, unknown>[]; readonly file: Readonly<Record<string, unknown>> } {
   let file: Record<string, unknown> | null;
   try {
     file = JSON.parse(text) as typeof file;
@@ -27,5 +30,5 @@ export function readJsonFile(text: string, { format, version, entries, what }: J
     throw fault('text', `The file is of version ${String(file['version'])}; this release reads version ${version}.`);
   const none = found.findIndex((entry) => typeof entry !== 'object' || entry === null || Array.isArray(entry));
   if (none >= 0) throw fault('text', `Entry ${none + 1} of the file is no record.`);
-  return found as Record<string, unknown>[];
+  return { found: found as Record<string, unknown>[], file };
 }

@@ -149,21 +149,32 @@ export async function* ledgerCsv(records: AsyncIterable<LedgerRecord>): AsyncGen
   for await (const record of records) yield writeCsvRows(NAMES, [cellsOf(record)]);
 }
 
-/** The record as JSON, entry by entry as it comes. */
-export async function* ledgerJson(records: AsyncIterable<LedgerRecord>): AsyncGenerator<string> {
+/** What a ledger file holds. */
+export interface LedgerFile {
+  readonly entries: readonly FileRecord[];
+  /** What its runs refer to, as it stands in the file; undefined in a table and in files of earlier releases. */
+  readonly around: unknown;
+}
+
+/** The record as JSON, entry by entry as it comes, and at its end what all of them refer to. */
+export async function* ledgerJson(
+  records: AsyncIterable<LedgerRecord>,
+  around: { note(record: LedgerRecord): void; whole(): Promise<object> },
+): AsyncGenerator<string> {
   yield `{"format":"${FORMAT}","version":${VERSION},"records":[`;
   let first = true;
   for await (const record of records) {
     yield `${first ? '' : ','}\n${JSON.stringify(record)}`;
     first = false;
+    around.note(record);
   }
-  yield '\n]}\n';
+  yield `\n],"around":${JSON.stringify(await around.whole())}}\n`;
 }
 
 /** Reads a file of either format. @throws CoreError csv.*; invalid-input */
-export function readLedgerFile(format: 'csv' | 'json', bytes: Uint8Array): FileRecord[] {
+export function readLedgerFile(format: 'csv' | 'json', bytes: Uint8Array): LedgerFile {
   const text = decodeTable(bytes, MAX_LEDGER_BYTES);
-  return format === 'csv' ? readLedgerCsv(text) : readLedgerJson(text);
+  return format === 'csv' ? { entries: readLedgerCsv(text), around: undefined } : readLedgerJson(text);
 }
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */
@@ -223,13 +234,19 @@ const LOOKED_UP = {
 };
 
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
-export function readLedgerJson(text: string): FileRecord[] {
-  const records = readJsonFile(text, { format: FORMAT, version: VERSION, entries: 'records', what: 'a ledger' });
-  return records.map((record, i) => ({
+export function readLedgerJson(text: string): LedgerFile {
+  const { found: records, file } = readJsonFile(text, {
+    format: FORMAT,
+    version: VERSION,
+    entries: 'records',
+    what: 'a ledger',
+  });
+  const entries = records.map((record, i) => ({
     line: i + 1,
     record: kept(renamed(record as unknown as LedgerRecord)),
     shown: null,
   }));
+  return { entries, around: file['around'] };
 }
 
 /** Files of earlier releases called the revisions pins, and knew a part of the setting only. */

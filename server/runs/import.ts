@@ -4,22 +4,27 @@ import { createCleaning, createJudgement, createRun, type ImportReport, type Led
 import { alone, insert, list, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
+import { bringAround } from './around.js';
 import { checkedWhole, type Imported } from './imported.js';
 import { inParts } from './in-parts.js';
 import { ledgerRecords } from './ledger.js';
 import { editedCells, kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
 type FileProblem = ImportReport['problems'][number];
+type Unknown = FileProblem & { readonly what: string; readonly id: string };
 
 /**
  * Brings an exported ledger back. A record that is here already, unchanged, is counted and left; a changed one, or one that refers
  * to something this shop does not have, is a problem of its line. With any problem nothing at all is written.
  */
 export async function importLedger(context: Context, format: 'csv' | 'json', bytes: Uint8Array): Promise<ImportReport> {
-  const entries = await context.pool.run('readLedger', { format, bytes });
+  const { entries, around } = await context.pool.run('readLedger', { format, bytes });
   await alone(context, 'import');
+  if (around !== undefined) await bringAround(context, around);
   const { fresh, unchanged, problems } = await compare(context, entries);
-  problems.push(...(await unknownReferences(context, fresh)));
+  const unknown = await unknownReferences(context, fresh);
+  if (fresh.length > 0 && unknown.length >= fresh.length) refuseStrange(unknown, fresh.length);
+  problems.push(...unknown);
   problems.push(...entries.flatMap(editedCells), ...(await otherNames(context, entries)));
   const whole = await checkedWhole(context, fresh);
   problems.push(...whole.problems);
@@ -34,6 +39,20 @@ export async function importLedger(context: Context, format: 'csv' | 'json', byt
   return { created: fresh.length, unchanged, problems };
 }
 
+/** A ledger of another shop: what it lacks is said once, and what brings it along. */
+function refuseStrange(unknown: readonly Unknown[], records: number): never {
+  const whats = [...new Set(unknown.map(({ what }) => what))];
+  const faults = whats.map((what) => {
+    const ids = new Set(unknown.filter((one) => one.what === what).map(({ id }) => id));
+    return { path: what, message: `${ids.size} × ${what} that ${ids.size === 1 ? 'is' : 'are'} not kept here.` };
+  });
+  throw new ApiError(
+    'invalid-input',
+    `These ${records} runs belong to another shop: what they refer to (${whats.join(', ')}) is not kept here. A table does not hold it: bring the ledger as JSON, which does, or the whole shop from its backup. Nothing was imported.`,
+    { faults },
+  );
+}
+
 async function compare(context: Context, entries: readonly FileRecord[]) {
   const ids = entries.map(({ record }) => record.id).filter((id) => /^[0-9a-f-]{36}$/.test(id ?? ''));
   const here: LedgerRecord[] = [];
@@ -43,6 +62,7 @@ async function compare(context: Context, entries: readonly FileRecord[]) {
   const seen = new Set<string>();
   const problems: FileProblem[] = [];
   const fresh: FileRecord[] = [];
+  const differing: FileRecord[] = [];
   for (const entry of entries) {
     const { line, record } = entry;
     const known = byId.get(record.id);
@@ -51,15 +71,33 @@ async function compare(context: Context, entries: readonly FileRecord[]) {
     else if (known === undefined) {
       problems.push(...(await faultsOf(line, record)));
       fresh.push(entry);
-    } else if (known !== stableJson(record)) {
-      problems.push({
-        line,
-        message: `Line ${line}: this run is here already with other entries. Runs are never changed; enter a correction.`,
-      });
-    }
+    } else if (known !== stableJson(record)) differing.push(entry);
     seen.add(record.id);
   }
+  problems.push(...(await otherEntries(context, differing, byId)));
   return { fresh, problems, unchanged: entries.length - fresh.length };
+}
+
+/** Records that are here with other entries, also when what follows from them is worked out anew as it was when they were brought. */
+async function otherEntries(
+  context: Context,
+  differing: readonly FileRecord[],
+  here: ReadonlyMap<string, string>,
+): Promise<FileProblem[]> {
+  const { records } = await checkedWhole(context, differing);
+  const same = new Set(
+    records.filter(({ record }) => here.get(record.id) === stableJson(record)).map(({ line }) => line),
+  );
+  return differing.flatMap(({ line }) =>
+    same.has(line)
+      ? []
+      : [
+          {
+            line,
+            message: `Line ${line}: this run is here already with other entries. Runs are never changed; enter a correction.`,
+          },
+        ],
+  );
 }
 
 async function faultsOf(line: number, record: KeptRecord): Promise<FileProblem[]> {
@@ -83,13 +121,14 @@ function pick(record: object, keys: readonly string[]): object {
 }
 
 /** What some records refer to and this shop does not have. */
-async function unknownReferences(context: Context, entries: readonly FileRecord[]): Promise<FileProblem[]> {
-  const problems: FileProblem[] = [];
+async function unknownReferences(context: Context, entries: readonly FileRecord[]): Promise<Unknown[]> {
+  const problems: Unknown[] = [];
   for (const { table, what, of } of REFERENCES) {
     const wanted = entries.flatMap(({ line, record }) => (of(record) ? [{ line, id: of(record)! }] : []));
     const here = await idsHere(context, table, [...new Set(wanted.map(({ id }) => id))]);
     for (const { line, id } of wanted)
-      if (!here.has(id)) problems.push({ line, message: `Line ${line}: its ${what} ${id} is not kept here.` });
+      if (!here.has(id))
+        problems.push({ what, id, line, message: `Line ${line}: its ${what} ${id} is not kept here.` });
   }
   return problems;
 }
@@ -99,7 +138,6 @@ const REFERENCES: readonly { table: keyof Rows; what: string; of: (record: KeptR
   { table: 'inventoryItems', what: 'substrate', of: ({ substrateId }) => substrateId },
   { table: 'inventoryItems', what: 'compound', of: ({ compoundId }) => compoundId },
   { table: 'inventoryItems', what: 'head', of: ({ headId }) => headId },
-  { table: 'recipes', what: 'recipe', of: ({ recipeId }) => recipeId },
   { table: 'operators', what: 'operator', of: ({ by }) => by },
 ];
 

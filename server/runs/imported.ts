@@ -132,11 +132,15 @@ function workedOut(
   const proved = gradeOfRun(setting, recipe, revisions, []);
   const best: Grade = recipe ? proved.grade : 'stated';
   const grade = weakestGrade([record.grade, best]);
+  const left = record.recipeId && !recipe ? ['its recipe was not brought along'] : [];
   const because =
-    grade === record.grade ? record.because : [...record.because, ...proved.because, 'brought from a file'];
+    grade === record.grade && !left.length
+      ? record.because
+      : [...record.because, ...proved.because, ...left, 'brought from a file'];
   return {
     ...record,
     ...setting,
+    recipeId: recipe?.id ?? null,
     dose: doseFigure(setting, { speed: record.speed }, equipment, revisions),
     grade,
     because: [...new Set(because)],

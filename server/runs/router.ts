@@ -1,6 +1,7 @@
 import { runRoutes } from '@unto/contract';
 import { FileAnswer } from '../http/file-answer.js';
 import { router } from '../http/router.js';
+import { Referred } from './around.js';
 import { importLedger } from './import.js';
 import { ledgerAll, ledgerPage } from './ledger.js';
 import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
@@ -13,7 +14,10 @@ export const runRouter = router(runRoutes, {
   createJudgement: (context, { params, body }) => service.createJudgement(context, params.id, body),
   ledger: (context, { query }) => ledgerPage(context, query),
   ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),
-  ledgerJson: async (context, { query }) =>
-    new FileAnswer(null, 'application/json', ledgerJson(ledgerAll(context, query))),
+  ledgerJson: async (context, { query }) => {
+    const referred = new Referred();
+    const around = { note: referred.note.bind(referred), whole: () => referred.around(context) };
+    return new FileAnswer(null, 'application/json', ledgerJson(ledgerAll(context, query), around));
+  },
   importLedger: (context, { body, query }) => importLedger(context, query.format, body),
 });
