@@ -11,7 +11,6 @@ const DEEPEST = 24;
 const MOST_ENTRIES = 1000;
 const MOST_FIELDS = 100;
 
-// eslint-disable-next-line no-control-regex -- these are what is looked for
 const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\ufffe\uffff]/;
 /** A text without control characters other than tab and new line, and without half of a character. */
 export const isWritten = (text: string): boolean => !CONTROL.test(text) && !/\p{Surrogate}/u.test(text);

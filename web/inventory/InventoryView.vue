@@ -74,7 +74,10 @@ async function done(id: string): Promise<void> {
 
 async function bringBack(file: File): Promise<void> {
   const brought = await bringFile(file, (format) =>
-    brings.bring('importInventory', { query: { format, ...(format === 'csv' ? { kind: kind.value! } : {}) }, body: file }),
+    brings.bring('importInventory', {
+      query: { format, ...(format === 'csv' ? { kind: kind.value! } : {}) },
+      body: file,
+    }),
   );
   faults.value = 'faults' in brought ? brought.faults : [];
   if ('faults' in brought) return;
