@@ -70,4 +70,13 @@ describe('tables from elsewhere', () => {
     const table = Uint8Array.from([...new TextEncoder().encode('a\n1\n'), ...bytes, 10, 49]);
     expect(() => decodeTable(table)).toThrow(/Line 3 holds a character that is not UTF-8/);
   });
+
+  it('refuses a heading that is none, at once', () => {
+    const begun = performance.now();
+    for (const heading of ['['.repeat(50_000), Array.from({ length: 20_000 }, (_, i) => `c${i}`).join(',')])
+      expect(() => readCsv(`${heading}\r\n1\r\n`, [])).toThrow(
+        /at most 500 columns are read, each named by at most 200/,
+      );
+    expect(performance.now() - begun).toBeLessThan(3000);
+  });
 });

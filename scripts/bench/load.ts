@@ -33,7 +33,8 @@ export async function underLoad(folder: string): Promise<Line[]> {
       Choose: of('/choice'),
     };
     const lines: Line[] = [];
-    for (const [name, address] of Object.entries(pages)) lines.push(await line(name, address));
+    for (const [name, address] of Object.entries(pages))
+      lines.push(await line(name, address, () => changeSomething(base)));
     return lines;
   } finally {
     await server.stop();
@@ -41,11 +42,12 @@ export async function underLoad(folder: string): Promise<Line[]> {
   }
 }
 
-async function line(name: string, address: (i: number) => string): Promise<Line> {
+async function line(name: string, address: (i: number) => string, change: () => Promise<unknown>): Promise<Line> {
   // Once round before anything is timed.
   await timed(1, address);
   const figures: string[] = [];
   let [alone, worst] = [0, 0];
+  const writing = await timed(CLIENTS.at(-1)!, address, change);
   for (const clients of CLIENTS) {
     const { median, p95 } = await timed(clients, address);
     figures.push(`${clients} client${clients > 1 ? 's' : ''} ${median.toFixed(0)} / ${p95.toFixed(0)} ms`);
@@ -55,7 +57,7 @@ async function line(name: string, address: (i: number) => string): Promise<Line>
   const goal = GOALS[name]!;
   return {
     what: `${name} under load`,
-    figure: `median / p95 of ${figures.join(', ')}`,
+    figure: `median / p95 of ${figures.join(', ')}; while something is changed each second ${writing.median.toFixed(0)} / ${writing.p95.toFixed(0)} ms`,
     against: 'one client',
     ratio: `${(worst / alone).toFixed(1)} × its p95`,
     goal: `p95 at ${CLIENTS.at(-1)} clients at most ${goal} ms`,
@@ -63,8 +65,21 @@ async function line(name: string, address: (i: number) => string): Promise<Line>
   };
 }
 
-async function timed(clients: number, address: (i: number) => string): Promise<{ median: number; p95: number }> {
+/** Something written, after which everything that is read is worked out anew. */
+async function changeSomething(base: string): Promise<void> {
+  const shop = (await (await fetch(`${base}/api/workshop`)).json()) as object;
+  const [operator] = (await (await fetch(`${base}/api/operators`)).json()) as { id: string }[];
+  const headers = { 'content-type': 'application/json', 'x-unto-operator': operator!.id };
+  await fetch(`${base}/api/workshop`, { method: 'PUT', headers, body: JSON.stringify(shop) });
+}
+
+async function timed(
+  clients: number,
+  address: (i: number) => string,
+  change?: () => Promise<unknown>,
+): Promise<{ median: number; p95: number }> {
   const times: number[] = [];
+  const changes = change && setInterval(() => void change(), 1000);
   const client = async (which: number) => {
     for (let i = 0; i < EACH; i += 1) {
       const begun = performance.now();
@@ -75,6 +90,7 @@ async function timed(clients: number, address: (i: number) => string): Promise<{
     }
   };
   await Promise.all(Array.from({ length: clients }, (_, i) => client(i)));
+  clearInterval(changes);
   times.sort((a, b) => a - b);
   const at = (share: number) => times[Math.min(times.length - 1, Math.floor(share * times.length))]!;
   return { median: at(0.5), p95: at(0.95) };

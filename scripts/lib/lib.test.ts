@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { startsAgain } from './again.mjs';
 import { freePort } from './cluster.mjs';
 import { takeLock } from './lock.mjs';
 import { newestChange, ROOT } from './paths.mjs';
@@ -34,6 +35,14 @@ describe('lock of the state folder', () => {
   ])('is taken over from %s', (_what, content) => {
     writeFileSync(join(folder, 'lock.json'), content);
     expect(() => takeLock(folder).release()).not.toThrow();
+  });
+});
+
+describe('what ends by itself', () => {
+  it('is started again five times in ten minutes, and again after them', () => {
+    const again = startsAgain();
+    expect([1, 2, 3, 4, 5, 6].map((second) => again(second * 1000))).toEqual([true, true, true, true, true, false]);
+    expect(again(11 * 60_000)).toBe(true);
   });
 });
 

@@ -61,7 +61,8 @@ function limits(withinMs: number) {
   return {
     statement_timeout: withinMs,
     lock_timeout: Math.round(withinMs * 0.7),
-    idle_in_transaction_session_timeout: 4 * withinMs,
+    // While a large file is read and looked at, its transaction waits.
+    idle_in_transaction_session_timeout: 20 * withinMs,
     query_timeout: Math.round(withinMs * 1.2),
   };
 }

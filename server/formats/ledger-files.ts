@@ -2,6 +2,7 @@ import { decodeTable, PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRo
 import { MAX_LEDGER_BYTES, unfitIn, type LedgerRecord } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
 import { readJsonFile } from './json-file.js';
+import { recordFaults } from './ledger-faults.js';
 
 /** What a ledger file keeps of a record: everything stored, none of what is looked up. */
 export type KeptRecord = Omit<
@@ -13,12 +14,16 @@ export type KeptRecord = Omit<
 export interface FileRecord {
   readonly line: number;
   readonly record: KeptRecord;
-  /** What a table shows beside it; null in JSON. */
-  readonly shown: ShownCells | null;
+  /** Names that a table shows beside it; none in JSON. */
+  readonly names: ShownCells['names'];
+  /** What is wrong with it by itself. */
+  readonly faults: readonly string[];
+  /** Cells that say something else than what the row keeps. */
+  readonly edited: readonly string[];
 }
 
 /** Cells of a table that are for reading only. */
-export interface ShownCells {
+interface ShownCells {
   readonly names: readonly { readonly column: string; readonly name: string; readonly id: string }[];
   readonly others: Readonly<Record<string, string>>;
 }
@@ -146,12 +151,20 @@ const cellsOf = (record: LedgerRecord) => Object.fromEntries(COLUMNS.map(({ name
 /** The record as CSV, row by row as it comes. */
 export async function* ledgerCsv(records: AsyncIterable<LedgerRecord>): AsyncGenerator<string> {
   yield writeCsv(NAMES, []);
-  for await (const record of records) yield writeCsvRows(NAMES, [cellsOf(record)]);
+  let rows: ReturnType<typeof cellsOf>[] = [];
+  for await (const record of records) {
+    rows.push(cellsOf(record));
+    if (rows.length < A_PART) continue;
+    yield writeCsvRows(NAMES, rows);
+    rows = [];
+  }
+  yield writeCsvRows(NAMES, rows);
 }
 
 /** What a ledger file holds. */
 export interface LedgerFile {
-  readonly entries: readonly FileRecord[];
+  /** Records, some in each part: JSON of FileRecord[]. Text goes from thread to thread at once, records would hold both up. */
+  readonly parts: readonly string[];
   /** What its runs refer to, as it stands in the file; undefined in a table and in files of earlier releases. */
   readonly around: unknown;
 }
@@ -174,11 +187,30 @@ export async function* ledgerJson(
 /** Reads a file of either format. @throws CoreError csv.*; invalid-input */
 export function readLedgerFile(format: 'csv' | 'json', bytes: Uint8Array): LedgerFile {
   const text = decodeTable(bytes, MAX_LEDGER_BYTES);
-  return format === 'csv' ? { entries: readLedgerCsv(text), around: undefined } : readLedgerJson(text);
+  const { entries, around } =
+    format === 'csv' ? { entries: readLedgerCsv(text), around: undefined } : readLedgerJson(text);
+  const parts: string[] = [];
+  for (let from = 0; from < entries.length; from += A_PART)
+    parts.push(JSON.stringify(entries.slice(from, from + A_PART).map(looked)));
+  return { parts, around };
+}
+
+const A_PART = 100;
+
+/** A record as it was read. */
+interface ReadRecord {
+  readonly line: number;
+  readonly record: KeptRecord;
+  readonly shown: ShownCells | null;
+}
+
+function looked(entry: ReadRecord): FileRecord {
+  const { line, record, shown } = entry;
+  return { line, record, names: shown?.names ?? [], faults: recordFaults(record), edited: editedCells(entry) };
 }
 
 /** Reads a CSV export. @throws CoreError csv.* with the line */
-export function readLedgerCsv(text: string): FileRecord[] {
+function readLedgerCsv(text: string): ReadRecord[] {
   return readCsv(
     text,
     NAMES.filter((name) => !LATER.includes(name)),
@@ -212,15 +244,15 @@ function shownOf(row: CsvRow): ShownCells {
 }
 
 /** Cells of a row that say something else than what the row keeps: nobody would see that the edit was lost. */
-export function editedCells({ line, record, shown }: FileRecord): { line: number; message: string }[] {
+function editedCells({ line, record, shown }: ReadRecord): string[] {
   if (!shown) return [];
   const kept = cellsOf({ ...LOOKED_UP, ...record });
   return SHOWN.filter(
     (name) => shown.others[name] !== undefined && shown.others[name] !== String(kept[name] ?? ''),
-  ).map((name) => ({
-    line,
-    message: `Line ${line}, column “${name}”: it says “${shown.others[name]}”, the record beside it “${kept[name] ?? ''}”. This column only shows it and is not taken; enter a correction instead.`,
-  }));
+  ).map(
+    (name) =>
+      `Line ${line}, column “${name}”: it says “${shown.others[name]}”, the record beside it “${kept[name] ?? ''}”. This column only shows it and is not taken; enter a correction instead.`,
+  );
 }
 
 const LOOKED_UP = {
@@ -234,7 +266,7 @@ const LOOKED_UP = {
 };
 
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
-export function readLedgerJson(text: string): LedgerFile {
+function readLedgerJson(text: string): { readonly entries: readonly ReadRecord[]; readonly around: unknown } {
   const { found: records, file } = readJsonFile(text, {
     format: FORMAT,
     version: VERSION,

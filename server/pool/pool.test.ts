@@ -5,7 +5,7 @@ import { threadPool } from './pool.js';
 
 const WORKER = join(import.meta.dirname, 'worker.ts');
 const pool = threadPool(WORKER, { withinMs: 30_000 }, ['--import', 'tsx']);
-const hasty = threadPool(WORKER, { withinMs: 700 }, ['--import', 'tsx']);
+const hasty = threadPool(WORKER, { withinMs: 300 }, ['--import', 'tsx']);
 afterAll(() => Promise.all([pool.close(), hasty.close()]));
 
 const SHEET: SheetEntries = {

@@ -1,14 +1,13 @@
 import { Op } from 'sequelize';
-import { ValidationError } from 'yup';
-import { createCleaning, createJudgement, createRun, type ImportReport, type LedgerRecord } from '@unto/contract';
-import { alone, insert, list, stableJson, type Context } from '../db/context.js';
+import type { ImportReport, LedgerRecord } from '@unto/contract';
+import { alone, insertMany, list, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { bringAround } from './around.js';
 import { checkedWhole, type Imported } from './imported.js';
-import { inParts } from './in-parts.js';
+import { gently, inParts } from './in-parts.js';
 import { ledgerRecords } from './ledger.js';
-import { editedCells, kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
+import { kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
 type FileProblem = ImportReport['problems'][number];
 type Unknown = FileProblem & { readonly what: string; readonly id: string };
@@ -18,14 +17,16 @@ type Unknown = FileProblem & { readonly what: string; readonly id: string };
  * to something this shop does not have, is a problem of its line. With any problem nothing at all is written.
  */
 export async function importLedger(context: Context, format: 'csv' | 'json', bytes: Uint8Array): Promise<ImportReport> {
-  const { entries, around } = await context.pool.run('readLedger', { format, bytes });
+  const { parts, around } = await context.pool.run('readLedger', { format, bytes });
+  const entries = (await gently(parts, (part) => JSON.parse(part) as FileRecord[], 1)).flat();
   await alone(context, 'import');
   if (around !== undefined) await bringAround(context, around);
   const { fresh, unchanged, problems } = await compare(context, entries);
   const unknown = await unknownReferences(context, fresh);
   if (fresh.length > 0 && unknown.length >= fresh.length) refuseStrange(unknown, fresh.length);
   problems.push(...unknown);
-  problems.push(...entries.flatMap(editedCells), ...(await otherNames(context, entries)));
+  problems.push(...entries.flatMap(({ line, edited }) => edited.map((message) => ({ line, message }))));
+  problems.push(...(await otherNames(context, entries)));
   const whole = await checkedWhole(context, fresh);
   problems.push(...whole.problems);
   if (problems.length > 0) {
@@ -35,7 +36,10 @@ export async function importLedger(context: Context, format: 'csv' | 'json', byt
       { faults: problems },
     );
   }
-  for (const { record } of inOrder(whole.records)) await write(context, record);
+  await write(
+    context,
+    inOrder(whole.records).map(({ record }) => record),
+  );
   return { created: fresh.length, unchanged, problems };
 }
 
@@ -58,22 +62,20 @@ async function compare(context: Context, entries: readonly FileRecord[]) {
   const here: LedgerRecord[] = [];
   for (const some of inParts(ids))
     here.push(...(await ledgerRecords(context, await list(context, 'runs', { where: { id: { [Op.in]: some } } }))));
-  const byId = new Map(here.map((record) => [record.id, stableJson(kept(record))]));
+  const byId = new Map(await gently(here, (record): [string, string] => [record.id, stableJson(kept(record))]));
   const seen = new Set<string>();
   const problems: FileProblem[] = [];
   const fresh: FileRecord[] = [];
   const differing: FileRecord[] = [];
-  for (const entry of entries) {
+  await gently(entries, (entry) => {
     const { line, record } = entry;
     const known = byId.get(record.id);
     if (seen.has(record.id))
       problems.push({ line, message: `Line ${line}: the record ${record.id} stands in the file twice.` });
-    else if (known === undefined) {
-      problems.push(...(await faultsOf(line, record)));
-      fresh.push(entry);
-    } else if (known !== stableJson(record)) differing.push(entry);
+    else if (known === undefined) fresh.push(entry);
+    else if (known !== stableJson(record)) differing.push(entry);
     seen.add(record.id);
-  }
+  });
   problems.push(...(await otherEntries(context, differing, byId)));
   return { fresh, problems, unchanged: entries.length - fresh.length };
 }
@@ -98,26 +100,6 @@ async function otherEntries(
           },
         ],
   );
-}
-
-async function faultsOf(line: number, record: KeptRecord): Promise<FileProblem[]> {
-  try {
-    await createRun.validate(pick(record, Object.keys(createRun.fields)), { strict: true, abortEarly: false });
-    for (const [schema, part] of [
-      [createCleaning, record.cleaning],
-      [createJudgement, record.judgement],
-    ] as const) {
-      if (part) await schema.validate(pick(part, Object.keys(schema.fields)), { strict: true, abortEarly: false });
-    }
-    return [];
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return error.errors.map((message) => ({ line, message: `Line ${line}: ${message}` }));
-  }
-}
-
-function pick(record: object, keys: readonly string[]): object {
-  return Object.fromEntries(Object.entries(record).filter(([key]) => keys.includes(key)));
 }
 
 /** What some records refer to and this shop does not have. */
@@ -152,7 +134,7 @@ async function idsHere(context: Context, table: keyof Rows, ids: readonly string
 
 /** Names in a table that the thing of that id never had: edited there, they would be lost without a word. */
 async function otherNames(context: Context, entries: readonly FileRecord[]): Promise<FileProblem[]> {
-  const cells = entries.flatMap(({ line, shown }) => (shown?.names ?? []).map((cell) => ({ line, ...cell })));
+  const cells = entries.flatMap(({ line, names }) => names.map((cell) => ({ line, ...cell })));
   const ids = [...new Set(cells.map(({ id }) => id))].filter((id) => /^[0-9a-f-]{36}$/.test(id));
   const known = new Map<string, string[]>();
   const add = (id: string, name: string) => known.set(id, [...(known.get(id) ?? []), name]);
@@ -184,17 +166,23 @@ function inOrder(entries: readonly Imported[]): Imported[] {
   );
 }
 
-async function write(context: Context, record: KeptRecord): Promise<void> {
-  const { power, speed, interval, by, at, cleaning, judgement, ...rest } = record;
-  await insert(context, 'runs', { ...rest, entered: { power, speed, interval }, at: new Date(at), byId: by } as Partial<
-    Rows['runs']
-  >);
+async function write(context: Context, records: readonly KeptRecord[]): Promise<void> {
+  const runs = records.map(({ power, speed, interval, by, at, cleaning: _c, judgement: _j, ...rest }) => ({
+    ...rest,
+    entered: { power, speed, interval },
+    at: new Date(at),
+    byId: by,
+  }));
+  await insertMany(context, 'runs', runs as Partial<Rows['runs']>[]);
   for (const [table, part] of [
-    ['cleanings', cleaning],
-    ['judgements', judgement],
+    ['cleanings', 'cleaning'],
+    ['judgements', 'judgement'],
   ] as const) {
-    if (!part) continue;
-    const { by: who, at: when, ...fields } = part;
-    await insert(context, table, { ...fields, runId: record.id, at: new Date(when), byId: who } as never);
+    const rows = records.flatMap((record) => {
+      if (!record[part]) return [];
+      const { by, at, ...fields } = record[part];
+      return [{ ...fields, runId: record.id, at: new Date(at), byId: by }];
+    });
+    await insertMany(context, table, rows as never);
   }
 }

@@ -1,11 +1,10 @@
 import { Op } from 'sequelize';
-import { ValidationError } from 'yup';
 import { weakestGrade, type Grade } from '@unto/core';
-import { ledgerRecord, type ImportReport, type InventoryKind, type Revisions } from '@unto/contract';
+import { type ImportReport, type InventoryKind, type Revisions } from '@unto/contract';
 import { settingOnEquipment, type FittedEquipment, type SaidSetting } from '@unto/domain';
 import { isId, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { inParts } from './in-parts.js';
+import { gently, inParts } from './in-parts.js';
 import type { FileRecord, KeptRecord } from '../formats/ledger-files.js';
 import { doseFigure, gradeOfRun } from './run-figures.js';
 
@@ -17,10 +16,6 @@ export interface Imported {
   readonly record: KeptRecord;
 }
 
-const keptRecord = ledgerRecord.omit([
-  ...(['ticketNumber', 'ticketTitle', 'substrateName', 'compoundName', 'headName', 'lensName'] as const),
-  'correctedById',
-]);
 /** No run of this product is older, ms since 1970; and none is of more than a day ahead, whatever a clock says. */
 const EARLIEST_MS = Date.parse('2000-01-01');
 const AHEAD_MS = 24 * 3600 * 1000;
@@ -47,9 +42,9 @@ export async function checkedWhole(
   const inFile = new Map(entries.map(({ record }) => [record.id, record]));
   const records: Imported[] = [];
   const problems: FileProblem[] = [];
-  for (const { line, record } of entries) {
+  await gently(entries, ({ line, record, faults: own }) => {
     const faults = [
-      ...shapeFaults(record),
+      ...own,
       ...momentFaults(record, context.now),
       ...correctionFaults(record, inFile.get(record.correctsId ?? '') ?? corrected.get(record.correctsId ?? '')),
       ...revisionFaults(record, known),
@@ -57,18 +52,8 @@ export async function checkedWhole(
     problems.push(...faults.map((message) => ({ line, message: `Line ${line}: ${message}` })));
     if (!faults.length)
       records.push({ line, record: workedOut(record, known, recipes.get(record.recipeId ?? '') ?? null) });
-  }
+  });
   return { records, problems };
-}
-
-function shapeFaults(record: KeptRecord): string[] {
-  try {
-    keptRecord.validateSync(record, { strict: true, abortEarly: false });
-    return [];
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return error.errors;
-  }
 }
 
 function momentFaults({ at, cleaning, judgement }: KeptRecord, now: Date): string[] {

@@ -4,3 +4,13 @@ const AT_ONCE = 1000;
 export function inParts<T>(all: readonly T[]): T[][] {
   return Array.from({ length: Math.ceil(all.length / AT_ONCE) }, (_, i) => all.slice(i * AT_ONCE, (i + 1) * AT_ONCE));
 }
+
+/** Does a piece of work for each of many, letting others have their turn in between. */
+export async function gently<T, R>(all: readonly T[], work: (one: T) => R, atOnce = 50): Promise<R[]> {
+  const done: R[] = [];
+  for (const [i, one] of all.entries()) {
+    done.push(work(one));
+    if (i % atOnce === atOnce - 1) await new Promise((resolve) => setImmediate(resolve));
+  }
+  return done;
+}
