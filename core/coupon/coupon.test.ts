@@ -189,6 +189,7 @@ describe('layout', () => {
     ],
     [{ passes: 0 }, /Passes/],
     [square(70, 1), /at most 4000/],
+    [{ fill: 'lines', lineSpacingMm: 5e-5 }, /thousand rows; at most 500 thousand/],
     [{ hatchAngleDeg: 120 }, /hatch angle/],
     [{ cell: { widthMm: Number.NaN, heightMm: 4 } }, /cell width must be a number/],
   ] as const)('refuses %j', (change, message) =>

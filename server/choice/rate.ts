@@ -26,6 +26,7 @@ import {
 } from '@unto/domain';
 import { onOtherRevisions, scrubbedCells, scrubbedCoupons, type ScrubbedCells } from '../coupons/window.js';
 import type { Context } from '../db/context.js';
+import { remembered } from '../pool/remembered.js';
 
 /** The fits are for choosing, not for a recipe: one seed for all, so that a choice can be made again. */
 export const CHOICE_SEED = 17;
@@ -85,17 +86,27 @@ export async function pairingRate(context: Context, where: RatePlace): Promise<P
 /** The rate by the first family of cells that tells one; families with most cells come first. */
 function rateOf(scrubbed: ScrubbedCells, where: RatePlace): Figure | null {
   for (const family of scrubbed.families) {
-    const rate = familyRate(family, scrubbed.coupons, where);
+    const rows = scrubbed.coupons.filter(({ id }) => family.couponIds.includes(id));
+    const rate = familyRate({ family, rows, where });
     if (rate) return rate;
   }
   return null;
 }
 
-function familyRate(family: WindowFamily, coupons: ScrubbedCells['coupons'], where: RatePlace): Figure | null {
-  const { cells, couponIds } = family;
+/** Rates that are remembered: more than pairings of a busy shop. */
+const REMEMBERED = 300;
+
+/** What a rate follows from, whole. */
+interface FamilyPlace {
+  readonly family: WindowFamily;
+  readonly rows: ScrubbedCells['coupons'];
+  readonly where: RatePlace;
+}
+
+const familyRate = remembered(REMEMBERED, ({ family, rows, where }: FamilyPlace): Figure | null => {
+  const { cells } = family;
   if (!cells.some(({ outcome }) => outcome === 'holds')) return null;
   const { ticket, equipment, revisions, shop, compoundId } = where;
-  const rows = coupons.filter(({ id }) => couponIds.includes(id));
   const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED });
   const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
   const job = familyJob(family, settingJob(equipment, mark, shop, TYPICAL_SPEED));
@@ -121,7 +132,7 @@ function familyRate(family: WindowFamily, coupons: ScrubbedCells['coupons'], whe
       decisive('quickest setting that holds', grade, { value: settingWords(whole) }),
     ],
   });
-}
+});
 
 /** Rows of the job at a setting: crossed ones are run twice. */
 function rasterOf({ speedMmPerS, intervalMm, passes, hatches }: KnownSetting, job: SettingJob) {

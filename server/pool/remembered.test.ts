@@ -1,0 +1,16 @@
+import { expect, it } from 'vitest';
+import { remembered } from './remembered.js';
+
+it('is worked out once for the same input, also for nothing, and forgets what was not asked for longest', () => {
+  const worked: number[] = [];
+  const half = remembered(2, ({ of }: { of: number }) => {
+    worked.push(of);
+    return of % 2 ? undefined : of / 2;
+  });
+  expect([half({ of: 4 }), half({ of: 4 }), half({ of: 3 }), half({ of: 3 })]).toEqual([2, 2, undefined, undefined]);
+  expect(worked).toEqual([4, 3]);
+  half({ of: 4 });
+  half({ of: 8 });
+  expect([half({ of: 4 }), half({ of: 3 })]).toEqual([2, undefined]);
+  expect(worked).toEqual([4, 3, 8, 3]);
+});
