@@ -1,6 +1,5 @@
 import { ValidationError, type Schema } from 'yup';
-import { createCleaning, createJudgement, createRun, ledgerRecord } from '@unto/contract';
-import type { KeptRecord } from './ledger-files.js';
+import { createCleaning, createJudgement, createRun, ledgerRecord, type LedgerRecord } from '@unto/contract';
 
 const keptRecord = ledgerRecord.omit([
   ...(['ticketNumber', 'ticketTitle', 'substrateName', 'compoundName', 'headName', 'lensName'] as const),
@@ -8,7 +7,7 @@ const keptRecord = ledgerRecord.omit([
 ]);
 
 /** What is wrong with a record by itself: it must be one, and what a person entered of it must be what a person may enter. */
-export function recordFaults(record: KeptRecord): string[] {
+export function recordFaults(record: Pick<LedgerRecord, 'cleaning' | 'judgement'>): string[] {
   const { cleaning, judgement } = record;
   const faults = [
     ...faultsBy(keptRecord, record),
