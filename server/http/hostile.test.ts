@@ -19,6 +19,27 @@ import {
 /** Requests for each route; `npm run torture` sends many more. */
 const RUNS = Number(process.env['UNTO_HOSTILE_RUNS'] ?? 15);
 
+/** What is put into files: what a parser may stumble over. */
+const WORDS = fc
+  .constantFrom(
+    '"',
+    ',',
+    '\r\n',
+    '{',
+    '}',
+    '[',
+    'null',
+    '-1',
+    '1e999',
+    '\u0000',
+    '""',
+    ':',
+    '\ufeff',
+    'true',
+    '{"a":[{}]}',
+  )
+  .map((word) => new TextEncoder().encode(word));
+
 let rig: TestRig;
 let known: Known;
 
@@ -110,6 +131,38 @@ describe('hostile requests', () => {
             expect((JSON.parse(answer.text) as { detail: string }).detail.length).toBeGreaterThan(5);
         }),
         { numRuns: RUNS, endOnFailure: true },
+      );
+    },
+    60_000,
+  );
+
+  it.each(Object.entries<Route>(ROUTES).filter(([, { takesFile }]) => takesFile))(
+    '%s: whatever file is brought is taken or refused in words',
+    async (_name, { path }) => {
+      const files = await Promise.all(
+        ['/api/ledger.json', '/api/ledger.csv', '/api/inventory.json', '/api/inventory.csv?kind=compound'].map((from) =>
+          fetch(rig.base + from).then(async (answer) => new Uint8Array(await answer.arrayBuffer())),
+        ),
+      );
+      const spoilt = fc
+        .tuple(fc.constantFrom(...files), fc.nat(), fc.nat(400), fc.oneof(fc.uint8Array({ maxLength: 8 }), WORDS))
+        .map(([file, at, gone, put]) => {
+          const from = at % (file.length + 1);
+          return Buffer.concat([file.subarray(0, from), put, file.subarray(from + gone)]);
+        });
+      const bytes = fc.oneof({ weight: 5, arbitrary: spoilt }, { weight: 1, arbitrary: fc.uint8Array() });
+      const search = fc.constantFrom('format=json&name=a', 'format=csv&kind=compound&name=b', 'format=csv&name=');
+      await fc.assert(
+        fc.asyncProperty(bytes, search, async (file, query) => {
+          const response = await fetch(`${rig.base}${path}?${query}`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/octet-stream', 'x-unto-operator': rig.operator },
+            body: Buffer.from(file),
+          });
+          const text = await response.text();
+          expect(response.status, text.slice(0, 300)).toBeLessThan(500);
+        }),
+        { numRuns: 4 * RUNS, endOnFailure: true },
       );
     },
     60_000,
