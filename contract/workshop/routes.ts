@@ -1,5 +1,5 @@
-import { list } from '../fields/index.js';
-import { changeWorkshop, createOperator, operator } from './workshop.js';
+import { list, uuid } from '../fields/index.js';
+import { changeOperator, changeWorkshop, createOperator, operator } from './workshop.js';
 import { route } from '../routing/index.js';
 
 export const workshopRoutes = {
@@ -33,5 +33,13 @@ export const workshopRoutes = {
     body: createOperator,
     answer: operator,
     withoutOperator: true,
+  }),
+  changeOperator: route({
+    method: 'put',
+    path: '/api/operators/:id',
+    summary: 'Rename an operator, or retire one',
+    params: { id: uuid() },
+    body: changeOperator,
+    answer: operator,
   }),
 } as const;

@@ -1,6 +1,20 @@
 import { type InferType } from 'yup';
 import { FILM_UNITS, INTERVAL_UNITS, LENGTH_UNITS, MASS_UNITS, SHOP_SPEED_UNITS } from '@unto/core';
-import { notNegative, oneOf, shape, text, timeZone, uuid, whole, within } from '../fields/index.js';
+import {
+  amount,
+  flag,
+  notNegative,
+  oneOf,
+  record,
+  shape,
+  text,
+  timeZone,
+  uuid,
+  whole,
+  within,
+  words,
+  yes,
+} from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 
 export const createOperator = shape({
@@ -8,9 +22,17 @@ export const createOperator = shape({
   name: text('Name', 80),
   role: text('Role', 40),
 });
-export const operator = createOperator;
 export type CreateOperator = Frozen<InferType<typeof createOperator>>;
-export type Operator = Frozen<CreateOperator>;
+/** Renamed, or gone: who retired is picked no more, and stays beside what they did. */
+export const changeOperator = shape({
+  version: whole('Version', 1, 1e9),
+  name: text('Name', 80),
+  role: text('Role', 40),
+  retired: yes('Works here no more'),
+});
+export type ChangeOperator = Frozen<InferType<typeof changeOperator>>;
+export const operator = record({ id: uuid(), name: words(), role: words(), version: amount(), retired: flag() });
+export type Operator = Frozen<InferType<typeof operator>>;
 
 /** Settings of the whole shop. */
 export const changeWorkshop = shape({

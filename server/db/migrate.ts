@@ -15,6 +15,7 @@ import * as cards from './migrations/0012-cards.js';
 import * as installation from './migrations/0013-installation.js';
 import * as order from './migrations/0014-order.js';
 import * as edits from './migrations/0015-edits.js';
+import * as people from './migrations/0016-people.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -33,6 +34,7 @@ export const MIGRATIONS = [
   installation,
   order,
   edits,
+  people,
 ];
 
 /** The database was made by a newer release than this code. */

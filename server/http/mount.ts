@@ -104,7 +104,8 @@ async function requireOperator(context: Context): Promise<void> {
   const known =
     /^[0-9a-f-]{36}$/.test(context.actor) &&
     (await context.models.operators.findByPk(context.actor, { transaction: context.transaction ?? null }));
-  if (!known) throw new ApiError('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
+  if (!known || known.get('retired'))
+    throw new ApiError('operator-needed', 'Pick who is at the bench (top right), then enter it again.');
 }
 
 function sendJson(response: Response, text: string): void {

@@ -7,4 +7,5 @@ export const workshopRouter = router(workshopRoutes, {
   changeWorkshop: (context, { body }) => service.changeWorkshop(context, body),
   listOperators: (context) => service.listOperators(context),
   createOperator: (context, { body }) => service.createOperator(context, body),
+  changeOperator: (context, { params, body }) => service.changeOperator(context, params.id, body),
 });

@@ -1,6 +1,8 @@
-import type { CreateOperator, Operator, Workshop } from '@unto/contract';
+import type { ChangeOperator, CreateOperator, Operator, Workshop } from '@unto/contract';
 import { dayOf } from '@unto/domain';
 import { alone, createOnce, find, insert, list, requireVersion, type Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
+import { fault } from '../errors/api-error.js';
 
 /** Settings of a shop that has not said anything yet: usual practice. */
 const FIRST_SETTINGS: Workshop = {
@@ -49,13 +51,45 @@ export async function listOperators(context: Context): Promise<Operator[]> {
       ['name', 'ASC'],
     ],
   });
-  return rows.map(({ id, name, role }) => ({ id, name, role }));
+  return rows.map(operatorView);
 }
 
+const operatorView = ({ createdAt: _at, ...row }: Rows['operators']): Operator => row;
+
 export async function createOperator(context: Context, request: CreateOperator): Promise<Operator> {
-  await createOnce(context, 'operator', request, () =>
-    insert(context, 'operators', { ...request, createdAt: context.now }),
+  await createOnce(context, 'operator', request, async () => {
+    await requireOwnName(context, request);
+    await insert(context, 'operators', { ...request, createdAt: context.now });
+  });
+  return operatorView(await find(context, 'operators', request.id));
+}
+
+/**
+ * Renames somebody, or says that they work here no more; what they did keeps them.
+ * @throws version-conflict; invalid-input for a name that somebody else goes by, and for the last who works here
+ */
+export async function changeOperator(context: Context, id: string, request: ChangeOperator): Promise<Operator> {
+  await alone(context, 'workshop');
+  const stored = await find(context, 'operators', id);
+  requireVersion(stored.version, request.version, operatorView(stored));
+  const { version, ...change } = request;
+  if (!change.retired) await requireOwnName(context, { id, name: change.name });
+  const others = (await listOperators(context)).filter((one) => one.id !== id && !one.retired);
+  if (change.retired && others.length === 0)
+    throw fault('retired', 'Somebody must be at the bench: add who comes after, then retire this one.');
+  await context.models.operators.update(
+    { ...change, version: version + 1 },
+    { where: { id }, transaction: context.transaction ?? null },
   );
-  const { id, name, role } = await find(context, 'operators', request.id);
-  return { id, name, role };
+  return operatorView(await find(context, 'operators', id));
+}
+
+/** Two who work here and go by one name could not be told apart in the record. */
+async function requireOwnName(
+  context: Context,
+  { id, name }: { readonly id: string; readonly name: string },
+): Promise<void> {
+  const same = (other: string) => other.trim().toLowerCase() === name.trim().toLowerCase();
+  const twin = (await listOperators(context)).find((one) => one.id !== id && !one.retired && same(one.name));
+  if (twin) throw fault('name', `${twin.name} works here already: add something that tells them apart.`);
 }

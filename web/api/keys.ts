@@ -53,6 +53,7 @@ const ANY_TICKET: readonly Key[] = [['ticket']];
 /** The keys that each write changes; the ones on screen are asked again, the others when they are next looked at. */
 export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonly Key[] } = {
   createOperator: () => [KEYS.operators()],
+  changeOperator: () => [KEYS.operators()],
   changeWorkshop: () => [KEYS.workshop()],
   createInventoryItem: () => [KEYS.inventory(), KEYS.today(), ['choice']],
   reviseInventoryItem: ({ params }) => [

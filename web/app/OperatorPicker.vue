@@ -50,7 +50,7 @@ async function add(): Promise<void> {
   >
     <div class="people">
       <Button
-        v-for="person in shop.operators"
+        v-for="person in shop.atWork"
         :key="person.id"
         :label="`${person.name}, ${person.role}`"
         :outlined="person.id !== shop.operatorId"

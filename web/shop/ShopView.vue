@@ -16,6 +16,7 @@ import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import { unitsOf } from '../ui/useUnits';
+import PeoplePanel from './PeoplePanel.vue';
 
 /** What holds for the whole shop: its name and money, the units it reads in, and when a setting counts as safe. */
 const shop = useShop();
@@ -153,6 +154,7 @@ function putOver(): void {
     </fieldset>
     <div class="foot"><Button type="submit" label="Keep the settings" :loading="busy" data-test-id="keep-shop" /></div>
   </form>
+  <PeoplePanel />
 </template>
 
 <style scoped>

@@ -81,3 +81,59 @@ describe('the shop', () => {
     expect(page.text()).not.toMatch(/Somebody else changed/);
   });
 });
+
+describe('people of the shop', () => {
+  const PEOPLE = [
+    { id: 'ines', name: 'Ines Varga', role: 'lead', version: 1, retired: false },
+    { id: 'tobin', name: 'Tobin Ash', role: 'operator', version: 3, retired: false },
+    { id: 'old', name: 'Wim Dale', role: 'operator', version: 2, retired: true },
+  ];
+  async function openPeople() {
+    const server = fakeServer({ '/api/workshop': SHOP, '/api/operators': PEOPLE });
+    const mounted = await mountInShop(ShopView, { items: [], operators: PEOPLE });
+    return { ...mounted, server };
+  }
+
+  it('are listed with who is at the bench, those who are gone apart', async () => {
+    const { page } = await openPeople();
+    expect(page.find(by('at-work-Ines')).text()).toMatch(/Ines Varga.*lead.*at the bench now/s);
+    expect(page.find(by('at-work-Tobin')).text()).not.toMatch(/at the bench/);
+    expect(page.find(by('gone-Wim')).text()).toMatch(/works here no more/);
+  });
+
+  it('are renamed, retired, taken back and added', async () => {
+    const { page, server } = await openPeople();
+    await page.find(`${by('at-work-Tobin')} ${by('rename-person')}`).trigger('click');
+    await page.find(by('person-name')).setValue('Tobin Ashe');
+    await page.find('form.person').trigger('submit');
+    await flushPromises();
+    const { name, role, version, retired } = server.posts()[0]!.body;
+    expect([server.posts()[0]!.path, name, role, version, retired]).toEqual([
+      '/api/operators/tobin',
+      ...['Tobin Ashe', 'operator', 3, false],
+    ]);
+    await page.find(`${by('at-work-Tobin')} ${by('retire-person')}`).trigger('click');
+    await page.find(`${by('gone-Wim')} ${by('take-back-person')}`).trigger('click');
+    await flushPromises();
+    expect(
+      server
+        .posts()
+        .slice(1)
+        .map(({ path, body }) => [path, body.retired]),
+    ).toEqual([
+      ['/api/operators/tobin', true],
+      ['/api/operators/old', false],
+    ]);
+    await page.find(by('add-person')).trigger('click');
+    await page.find('form.person').trigger('submit');
+    await flushPromises();
+    expect(page.find('form.person').text()).toMatch(/Name is missing/);
+    await page.find(by('person-name')).setValue('Nell Roe');
+    await page.find('form.person').trigger('submit');
+    await flushPromises();
+    expect(server.posts().at(-1)).toMatchObject({
+      path: '/api/operators',
+      body: { name: 'Nell Roe', role: 'operator' },
+    });
+  });
+});

@@ -23,7 +23,9 @@ export const useShop = defineStore('shop', () => {
   const items = computed<readonly InventoryItem[]>(() => byName(stock.data.value ?? []));
   const devices = computed(() => tied.data.value ?? NO_DEVICES);
   const ready = computed(() => queries.every(({ data }) => data.value !== undefined));
-  const operator = computed(() => operators.value.find(({ id }) => id === operatorId.value) ?? null);
+  /** Who works here now. */
+  const atWork = computed(() => operators.value.filter(({ retired }) => !retired));
+  const operator = computed(() => atWork.value.find(({ id }) => id === operatorId.value) ?? null);
 
   /** Asks for everything that is not there yet. @throws Unreachable */
   async function load(): Promise<void> {
@@ -56,6 +58,7 @@ export const useShop = defineStore('shop', () => {
     operatorId,
     theme,
     operators,
+    atWork,
     operator,
     workshop,
     items,

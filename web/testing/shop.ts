@@ -92,7 +92,11 @@ export function stock(known: {
   devices?: Partial<DeviceList>;
 }): void {
   const cache = useQueryCache();
-  const { operators = [{ id: 'ines', name: 'Ines Varga', role: 'lead' }], items, devices } = known;
+  const {
+    operators = [{ id: 'ines', name: 'Ines Varga', role: 'lead', version: 1, retired: false }],
+    items,
+    devices,
+  } = known;
   cache.setQueryData(KEYS.operators(), operators);
   cache.setQueryData(KEYS.workshop(), SHOP);
   cache.setQueryData(KEYS.inventory(), [...(items ?? [])]);
@@ -104,6 +108,7 @@ export async function mountInShop(
   component: Component,
   options: {
     props?: object;
+    operators?: readonly Operator[];
     items?: readonly InventoryItem[];
     devices?: Partial<DeviceList>;
     path?: string;
@@ -115,7 +120,8 @@ export async function mountInShop(
   localStorage.clear();
   const app = createApp({});
   app.use(pinia).use(PiniaColada, COLADA);
-  stock({ items: options.items ?? [], ...(options.devices ? { devices: options.devices } : {}) });
+  const { items = [], devices, operators } = options;
+  stock({ items, ...(devices ? { devices } : {}), ...(operators ? { operators } : {}) });
   const shop = useShop();
   shop.operatorId = 'ines';
   const router = createRouter({

@@ -1,12 +1,21 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 
-const { DATE, TEXT, UUID } = DataTypes;
+const { BOOLEAN, DATE, INTEGER, TEXT, UUID } = DataTypes;
 
 /** Who works here. */
 export class OperatorRow extends Model<InferAttributes<OperatorRow>, InferCreationAttributes<OperatorRow>> {
   declare id: string;
   declare name: string;
   declare role: string;
+  declare version: CreationOptional<number>;
+  declare retired: CreationOptional<boolean>;
   declare createdAt: Date;
 }
 
@@ -16,6 +25,8 @@ export function operators(sequelize: Sequelize) {
       id: { type: UUID, primaryKey: true },
       name: TEXT,
       role: TEXT,
+      version: INTEGER,
+      retired: BOOLEAN,
       createdAt: DATE,
     },
     { sequelize, modelName: 'operators', tableName: 'operators' },
