@@ -28,7 +28,7 @@ describe('connections that break under writers', () => {
     const kept: string[] = [];
     const refused: { status: number; body: { type: string } }[] = [];
     const writer = async () => {
-      for (let i = 0; i < 40; i += 1) {
+      for (let i = 0; i < 20; i += 1) {
         const body = ticketBody(ids, { id: randomUUID() });
         const answer = await rig.call('POST', '/api/tickets', body);
         if (answer.status === 200) kept.push(body.id);

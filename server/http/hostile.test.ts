@@ -17,7 +17,7 @@ import {
 } from '../testing/rig.js';
 
 /** Requests for each route; `npm run torture` sends many more. */
-const RUNS = Number(process.env['UNTO_HOSTILE_RUNS'] ?? 15);
+const RUNS = Number(process.env['UNTO_HOSTILE_RUNS'] ?? 8);
 
 /** What is put into files: what a parser may stumble over. */
 const WORDS = fc
