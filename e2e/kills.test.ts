@@ -60,7 +60,7 @@ describe('a server that is killed around the sending of a program', () => {
   it('never begins one twice nor without its row, and ends in a state that is true', async () => {
     await setPace('20000');
     // From before it is taken up to after it has ended, and once until the lease of the dead one runs out by itself.
-    const moments = [0, 20, 60, 100, 200, 400];
+    const moments = [0, 40, 90, 200, 400];
     for (const [round, wait] of moments.entries()) {
       const { id, version } = await newCoupon();
       const body = { id: randomUUID(), version, laserOn: 'M3', air: 'off', extraction: 'on' };

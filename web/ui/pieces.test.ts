@@ -293,7 +293,9 @@ describe('who is at the bench', () => {
   it('is picked in two presses', async () => {
     fakeServer();
     const { page, shop } = await mountInShop(OperatorPicker, { attach: true });
-    stock({ operators: [...shop.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator', version: 1, retired: false }] });
+    stock({
+      operators: [...shop.operators, { id: 'tobin', name: 'Tobin Ash', role: 'operator', version: 1, retired: false }],
+    });
     const { useOperatorPicker } = await import('../stores/operator-picker');
     useOperatorPicker().open = true;
     await flushPromises();
