@@ -5,8 +5,10 @@ import { join } from 'node:path';
 
 /** @typedef {{ pid: number, server?: number | undefined, address: string | null, databasePort?: number | undefined }} Holder */
 
-/** How long a server whose start is gone may take to end, ms. */
-const ENDS_WITHIN = 15_000;
+/** How long a server whose start is gone may take to end, s. */
+const ENDS_WITHIN_S = 15;
+const START = /(start|dev|backup)\.mjs/;
+const SERVER = /serve\.js/;
 
 /**
  * Takes the state folder for this process, so that two servers never share it. The kernel holds the lock (flock) and lets go of it when
@@ -38,8 +40,10 @@ export function takeLock(/** @type {string} */ folder) {
 }
 
 /** Whether the lock came to this open file: it belongs to the file as it was opened here, not to the program that asks for it. */
-function flocked(/** @type {number} */ fd) {
-  const { error, status } = spawnSync('flock', ['--nonblock', '3'], { stdio: ['ignore', 'ignore', 'ignore', fd] });
+function flocked(/** @type {number} */ fd, waitS = 0) {
+  const { error, status } = spawnSync('flock', ['--wait', String(waitS), '3'], {
+    stdio: ['ignore', 'ignore', 'ignore', fd],
+  });
   if (error) throw new Error('The program flock is missing (Debian package util-linux). Nothing was started.');
   return status === 0;
 }
@@ -47,16 +51,12 @@ function flocked(/** @type {number} */ fd) {
 /** A server whose start was killed ends by itself; one that does not is ended here. */
 function takenOver(/** @type {string} */ folder, /** @type {number} */ fd) {
   const holder = holderOf(folder, { orphaned: true });
-  if (!holder?.server || isOurs(holder.pid, /(start|dev|backup)\.mjs/)) return false;
+  if (!holder?.server || isOurs(holder.pid, START)) return false;
   console.log(`An earlier start was killed; its server (process ${holder.server}) still runs. Taking over …`);
-  for (const until = Date.now() + ENDS_WITHIN; Date.now() < until;)
-    if (spawnSync('flock', ['--wait', '1', '3'], { stdio: ['ignore', 'ignore', 'ignore', fd] }).status === 0)
-      return true;
+  if (flocked(fd, ENDS_WITHIN_S)) return true;
   if (isOurs(holder.server, SERVER)) process.kill(holder.server, 'SIGKILL');
-  return spawnSync('flock', ['--wait', '5', '3'], { stdio: ['ignore', 'ignore', 'ignore', fd] }).status === 0;
+  return flocked(fd, 5);
 }
-
-const SERVER = /serve\.js/;
 
 /**
  * The start of Unto that holds a state folder just now; null where none does.
@@ -66,7 +66,7 @@ const SERVER = /serve\.js/;
 export function holderOf(folder, { orphaned = false } = {}) {
   try {
     const holder = /** @type {Holder} */ (JSON.parse(readFileSync(join(folder, 'lock.json'), 'utf8')));
-    const starts = isOurs(holder.pid, /(start|dev|backup)\.mjs/);
+    const starts = isOurs(holder.pid, START);
     return starts || (orphaned && holder.server && isOurs(holder.server, SERVER)) ? holder : null;
   } catch {
     return null;

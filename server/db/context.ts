@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { literal, type Model, type ModelStatic, type OrderItem, type Sequelize, type Transaction } from 'sequelize';
+import { literal, Op, type Model, type ModelStatic, type OrderItem, type Sequelize, type Transaction } from 'sequelize';
 import type { DeviceList } from '@unto/contract';
 import type { JobQueue } from '../jobs/queue.js';
 import type { Pool } from '../pool/pool.js';
 import type { FileStore } from '../storage/file-store.js';
 import { ApiError } from '../errors/api-error.js';
+import { inParts } from './in-parts.js';
 import type { Models, Rows } from './models/index.js';
 
 /** What a service works with: the tables, its transaction, the moment and who is at the bench. */
@@ -95,6 +96,21 @@ export async function insert<T extends keyof Rows>(context: Context, table: T, r
   await modelOf(context, table).create(row, { transaction: context.transaction ?? null });
 }
 
+/** Rows of a table by their ids, or by another of its columns; of however many. */
+export async function rowsOf<T extends keyof Rows>(
+  context: Context,
+  table: T,
+  ids: Iterable<string>,
+  { key = 'id', attributes }: { readonly key?: string; readonly attributes?: readonly string[] } = {},
+): Promise<Rows[T][]> {
+  const rows: Rows[T][] = [];
+  for (const some of inParts([...ids])) {
+    const where = { [key]: { [Op.in]: some } };
+    rows.push(...(await list(context, table, { where, ...(attributes ? { attributes: [...attributes] } : {}) })));
+  }
+  return rows;
+}
+
 const ROWS_AT_ONCE = 200;
 
 /** Adds many rows, in their order. */
@@ -103,10 +119,8 @@ export async function insertMany<T extends keyof Rows>(
   table: T,
   rows: readonly Partial<Rows[T]>[],
 ): Promise<void> {
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
-    await modelOf(context, table).bulkCreate(rows.slice(from, from + ROWS_AT_ONCE), {
-      transaction: context.transaction ?? null,
-    });
+  for (const some of inParts(rows, ROWS_AT_ONCE))
+    await modelOf(context, table).bulkCreate(some, { transaction: context.transaction ?? null });
 }
 
 /**

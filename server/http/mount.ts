@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import { object, type Schema } from 'yup';
 import { BODY_BYTES, isFileAnswer, tooManyIn, unfitIn, type Route } from '@unto/contract';
-import { atomically, type Context } from '../db/context.js';
+import { atomically, isId, type Context } from '../db/context.js';
 import { editOnce } from '../db/edits.js';
 import { ApiError, fault } from '../errors/api-error.js';
 import { contextOf, type AppDeps } from './deps.js';
@@ -102,7 +102,7 @@ async function perform(
 
 async function requireOperator(context: Context): Promise<void> {
   const known =
-    /^[0-9a-f-]{36}$/.test(context.actor) &&
+    isId(context.actor) &&
     (await context.models.operators.findByPk(context.actor, { transaction: context.transaction ?? null }));
   if (!known || known.get('retired'))
     throw new ApiError('operator-needed', 'Pick who is at the bench (top right), then enter it again.');

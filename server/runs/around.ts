@@ -1,4 +1,3 @@
-import { Op } from 'sequelize';
 import { ValidationError } from 'yup';
 import {
   INVENTORY_BODIES,
@@ -9,11 +8,10 @@ import {
   type LedgerAround,
   type LedgerRecord,
 } from '@unto/contract';
-import { insert, list, type Context } from '../db/context.js';
+import { insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
-import { inParts } from './in-parts.js';
 
 type Item = LedgerAround['items'][number];
 
@@ -77,7 +75,7 @@ function linkOf(kind: InventoryKind, body: InventoryBodyOf[InventoryKind]): stri
 
 async function itemsOf(context: Context, ids: ReadonlySet<string>): Promise<Item[]> {
   const items = await rowsOf(context, 'inventoryItems', ids);
-  const revisions = await rowsOf(context, 'inventoryRevisions', ids, 'itemId');
+  const revisions = await rowsOf(context, 'inventoryRevisions', ids, { key: 'itemId' });
   const byItem = new Map<string, Rows['inventoryRevisions'][]>();
   for (const row of revisions) byItem.set(row.itemId, [...(byItem.get(row.itemId) ?? []), row]);
   return items.map(({ id, kind, retired }) => ({
@@ -86,18 +84,6 @@ async function itemsOf(context: Context, ids: ReadonlySet<string>): Promise<Item
       .map(({ id, number, body, at, byId }) => ({ id, number, body, at: at.toISOString(), by: byId }))
       .sort((a, b) => a.number - b.number),
   }));
-}
-
-async function rowsOf<T extends 'operators' | 'tickets' | 'inventoryItems' | 'inventoryRevisions'>(
-  context: Context,
-  table: T,
-  ids: ReadonlySet<string>,
-  key = 'id',
-): Promise<Rows[T][]> {
-  const rows: Rows[T][] = [];
-  for (const some of inParts([...ids]))
-    rows.push(...(await list(context, table, { where: { [key]: { [Op.in]: some } } })));
-  return rows;
 }
 
 /**
@@ -111,7 +97,16 @@ export async function bringAround(context: Context, file: unknown): Promise<void
     table: 'operators' | 'tickets' | 'inventoryItems',
     all: readonly T[],
   ) => {
-    const here = new Set((await rowsOf(context, table, new Set(all.map(({ id }) => id)))).map(({ id }) => id));
+    const here = new Set(
+      (
+        await rowsOf(
+          context,
+          table,
+          all.map(({ id }) => id),
+          { attributes: ['id'] },
+        )
+      ).map(({ id }) => id),
+    );
     return all.filter(({ id }) => !here.has(id));
   };
   for (const operator of await absent('operators', around.operators))

@@ -1,11 +1,11 @@
 import { Op } from 'sequelize';
 import type { ImportReport, LedgerRecord } from '@unto/contract';
-import { alone, insertMany, list, stableJson, type Context } from '../db/context.js';
+import { alone, insertMany, isId, list, rowsOf, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { bringAround } from './around.js';
 import { checkedWhole, type Imported } from './imported.js';
-import { gently, inParts } from './in-parts.js';
+import { gently, inParts } from '../db/in-parts.js';
 import { ledgerRecords } from './ledger.js';
 import { kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
@@ -58,7 +58,7 @@ function refuseStrange(unknown: readonly Unknown[], records: number): never {
 }
 
 async function compare(context: Context, entries: readonly FileRecord[]) {
-  const ids = entries.map(({ record }) => record.id).filter((id) => /^[0-9a-f-]{36}$/.test(id ?? ''));
+  const ids = entries.map(({ record }) => record.id).filter((id) => isId(id ?? ''));
   const here: LedgerRecord[] = [];
   for (const some of inParts(ids))
     here.push(...(await ledgerRecords(context, await list(context, 'runs', { where: { id: { [Op.in]: some } } }))));
@@ -124,26 +124,20 @@ const REFERENCES: readonly { table: keyof Rows; what: string; of: (record: KeptR
 ];
 
 async function idsHere(context: Context, table: keyof Rows, ids: readonly string[]): Promise<ReadonlySet<string>> {
-  const here = new Set<string>();
-  for (const some of inParts(ids.filter((id) => /^[0-9a-f-]{36}$/.test(id)))) {
-    const rows = await list(context, table, { where: { id: { [Op.in]: some } }, attributes: ['id'] });
-    for (const row of rows as { id: string }[]) here.add(row.id);
-  }
-  return here;
+  const rows = await rowsOf(context, table, ids.filter(isId), { attributes: ['id'] });
+  return new Set((rows as { id: string }[]).map(({ id }) => id));
 }
 
 /** Names in a table that the thing of that id never had: edited there, they would be lost without a word. */
 async function otherNames(context: Context, entries: readonly FileRecord[]): Promise<FileProblem[]> {
   const cells = entries.flatMap(({ line, names }) => names.map((cell) => ({ line, ...cell })));
-  const ids = [...new Set(cells.map(({ id }) => id))].filter((id) => /^[0-9a-f-]{36}$/.test(id));
+  const ids = [...new Set(cells.map(({ id }) => id))].filter(isId);
   const known = new Map<string, string[]>();
   const add = (id: string, name: string) => known.set(id, [...(known.get(id) ?? []), name]);
-  for (const some of inParts(ids)) {
-    const revisions = await list(context, 'inventoryRevisions', { where: { itemId: { [Op.in]: some } } });
-    revisions.forEach(({ itemId, body }) => add(itemId, body.name));
-    const tickets = await list(context, 'tickets', { where: { id: { [Op.in]: some } }, attributes: ['id', 'title'] });
-    tickets.forEach(({ id, title }) => add(id, title));
-  }
+  const revisions = await rowsOf(context, 'inventoryRevisions', ids, { key: 'itemId' });
+  revisions.forEach(({ itemId, body }) => add(itemId, body.name));
+  const tickets = await rowsOf(context, 'tickets', ids, { attributes: ['id', 'title'] });
+  tickets.forEach(({ id, title }) => add(id, title));
   return cells.flatMap(({ line, column, name, id }) => {
     const names = known.get(id);
     return names && name !== '' && !names.includes(name)

@@ -1,10 +1,9 @@
-import { Op } from 'sequelize';
 import { weakestGrade, type Grade } from '@unto/core';
 import { type ImportReport, type InventoryKind, type Revisions } from '@unto/contract';
 import { settingOnEquipment, type FittedEquipment, type SaidSetting } from '@unto/domain';
-import { isId, list, type Context } from '../db/context.js';
+import { isId, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
-import { gently, inParts } from './in-parts.js';
+import { gently } from '../db/in-parts.js';
 import type { FileRecord, KeptRecord } from '../formats/ledger-files.js';
 import { doseFigure, gradeOfRun } from './run-figures.js';
 
@@ -158,10 +157,6 @@ async function byId<T extends 'recipes' | 'runs' | 'inventoryRevisions' | 'inven
   ids: readonly unknown[],
 ): Promise<Map<string, Rows[T]>> {
   const distinct = [...new Set(ids)].filter((id): id is string => typeof id === 'string' && isId(id));
-  const found = new Map<string, Rows[T]>();
-  for (const some of inParts(distinct)) {
-    const rows = await list(context, table, { where: { id: { [Op.in]: some } } });
-    for (const row of rows) found.set((row as { id: string }).id, row);
-  }
-  return found;
+  const rows = await rowsOf(context, table, distinct);
+  return new Map(rows.map((row) => [(row as { id: string }).id, row]));
 }
