@@ -12,6 +12,7 @@ const figureInput = record({
   unit: string().optional(),
   grade: gradeWord(),
   decisive: boolean().required(),
+  factor: number().optional(),
   ref: recordRef.optional().default(undefined),
 });
 

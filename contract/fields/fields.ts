@@ -82,6 +82,10 @@ export const notNegative = (label: string, unit = '') => finite(label, unit).min
 export const within = (label: string, low: number, high: number, unit = '') =>
   finite(label, unit).min(low, `${label} must be at least ${low}.`).max(high, `${label} must be at most ${high}.`);
 
+/** A share as a fraction, which people type in percent as well. */
+export const share = (label: string, low: number, high: number) =>
+  within(label, low, high).meta({ unit: '', share: true });
+
 export const whole = (label: string, low: number, high: number) =>
   within(label, low, high).integer(`${label} must be a whole number.`);
 

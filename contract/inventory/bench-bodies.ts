@@ -1,6 +1,18 @@
 import { array } from 'yup';
 import { monotoneCurve, POWER_UNITS, SPEED_UNITS, WAVELENGTH_CLASSES } from '@unto/core';
-import { day, notNegative, oneOf, optionalNumber, positive, shape, text, uuid, within } from '../fields/index.js';
+import {
+  day,
+  notNegative,
+  oneOf,
+  optionalNumber,
+  positive,
+  share,
+  shape,
+  text,
+  uuid,
+  within,
+} from '../fields/index.js';
+import { ofKind } from './of-kind.js';
 
 /** Where a lens's spot comes from: metered here, read off a data sheet, or worked out from beam, wavelength and focal length. */
 export const SPOT_SOURCES = ['measured', 'stated', 'worked out'] as const;
@@ -21,7 +33,7 @@ const risingTable =
     }
   };
 
-export const machineBody = shape({
+export const machineBody = ofKind({
   name: text('Name'),
   motion: oneOf('Motion', ['gantry', 'galvo'] as const),
   bedWidthMm: positive('Bed width', 'mm'),
@@ -42,7 +54,7 @@ export const machineBody = shape({
   laserMinorPerMinute: notNegative('Laser rate', 'per minute'),
 });
 
-export const headBody = shape({
+export const headBody = ofKind({
   name: text('Name'),
   machineId: uuid().label('Machine'),
   wavelengthClass: oneOf('Wavelength class', WAVELENGTH_CLASSES),
@@ -59,7 +71,7 @@ export const headBody = shape({
   eyewear: text('Eyewear', 300),
 });
 
-export const lensBody = shape({
+export const lensBody = ofKind({
   name: text('Name'),
   headId: uuid().label('Head'),
   focalLengthMm: positive('Focal length', 'mm'),
@@ -67,7 +79,7 @@ export const lensBody = shape({
   spotYMm: positive('Spot height (1/e²)', 'mm'),
   spotSource: oneOf('Spot is', SPOT_SOURCES),
   depthOfFocusMm: positive('Depth of focus, ±', 'mm'),
-  depthGrowth: within('Spot growth at that depth', 0.005, 1),
+  depthGrowth: share('Spot growth at that depth', 0.005, 1),
 });
 
 export const calibrationBody = shape({

@@ -1,5 +1,6 @@
 import type { InferType } from 'yup';
 import { amount, byKind, flag, instant, uuid, who } from '../fields/index.js';
+import { NO_KIND } from './of-kind.js';
 import { calibrationBody, headBody, lensBody, machineBody } from './bench-bodies.js';
 import { blankBody, compoundBody, containerBody, profileBody, substrateBody } from './shelf-bodies.js';
 import type { Frozen } from '../routing/index.js';
@@ -98,9 +99,13 @@ export const RENAMED_FIELDS: Partial<Record<InventoryKind, Readonly<Record<strin
  * and a file without them is read so.
  */
 export const LATER_FIELDS: Partial<Record<InventoryKind, Record<string, unknown>>> = {
-  head: { pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null },
-  lens: { spotSource: 'stated' },
+  machine: { ...NO_KIND },
+  head: { pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null, ...NO_KIND },
+  lens: { spotSource: 'stated', ...NO_KIND },
+  container: { ...NO_KIND },
+  blank: { ...NO_KIND },
   compound: {
+    ...NO_KIND,
     makerClaim: '',
     marks: 'dark',
     forceDry: 'never',
@@ -114,5 +119,8 @@ export const LATER_FIELDS: Partial<Record<InventoryKind, Record<string, unknown>
     help: null,
     trackRecord: null,
   },
-  substrate: { alloy: '', ground: 'light', gaugeNumber: null, gaugeMetal: null, density: null, diameterMm: null },
+  substrate: {
+    ...NO_KIND,
+    ...{ alloy: '', ground: 'light', gaugeNumber: null, gaugeMetal: null, density: null, diameterMm: null },
+  },
 };

@@ -1,5 +1,6 @@
 import type { SchemaDescription, SchemaObjectDescription } from 'yup';
 import { INVENTORY_BODIES, INVENTORY_LINKS, type InventoryKind } from './bodies.js';
+import { KIND_FIELDS } from './of-kind.js';
 
 /** One field of a store item's form, read off its schema. */
 export interface ShelfField {
@@ -8,6 +9,8 @@ export interface ShelfField {
   readonly unit: string;
   readonly kind: 'text' | 'day' | 'number' | 'yes' | 'one' | 'many' | 'link' | 'rows' | 'file';
   readonly optional: boolean;
+  /** A share, 0 to 1: percent and fraction are both understood. */
+  readonly share: boolean;
   readonly words: readonly string[];
   readonly linkTo?: InventoryKind | undefined;
   /** Columns of a table of rows: key, label, whether a number. */
@@ -30,6 +33,7 @@ function fieldOf(kind: InventoryKind, key: string, field: SchemaDescription): Sh
     label: field.label ?? key,
     unit: String((field.meta as { unit?: string } | undefined)?.unit ?? ''),
     optional: field.nullable,
+    share: Boolean((field.meta as { share?: boolean } | undefined)?.share),
     columns: [],
     words: [] as string[],
   };
@@ -53,6 +57,11 @@ function fieldOf(kind: InventoryKind, key: string, field: SchemaDescription): Sh
   if (field.type === 'boolean') return { ...base, kind: 'yes' };
   if ((field.meta as { day?: boolean } | undefined)?.day) return { ...base, kind: 'day' };
   return { ...base, kind: field.type === 'number' ? 'number' : 'text' };
+}
+
+/** Fields with a value of their own: what a form asks and a page shows. */
+export function ownFields(kind: InventoryKind): ShelfField[] {
+  return shelfFields(kind).filter(({ key }) => !(KIND_FIELDS as readonly string[]).includes(key));
 }
 
 /** A first body of a kind to be filled in. */

@@ -1,4 +1,4 @@
-import { number, object, mixed, string, type InferType } from 'yup';
+import { array, number, object, mixed, string, type InferType } from 'yup';
 import { figure } from '../evidence/index.js';
 import {
   amount,
@@ -27,6 +27,15 @@ export const createInventoryItem = shape({
   kind: oneOf('Kind', INVENTORY_KINDS),
   body: anyBody(),
 });
+/** What stands on a bench and in its cupboard, kept together or not at all; an item may belong to one before it. */
+export const createInventoryItems = shape({
+  items: array()
+    .of(createInventoryItem)
+    .label('Items')
+    .required()
+    .min(1, 'Name at least one.')
+    .max(20, 'At most 20 together.'),
+});
 export const reviseInventoryItem = shape({ version: whole('Version', 1, 1e9), body: anyBody() });
 export const retireInventoryItem = shape({ version: whole('Version', 1, 1e9), retired: yes('Retired') });
 export const listInventoryQuery = object({
@@ -38,6 +47,7 @@ export const listInventoryQuery = object({
 });
 
 export type CreateInventoryItem = Frozen<InferType<typeof createInventoryItem>>;
+export type CreateInventoryItems = Frozen<InferType<typeof createInventoryItems>>;
 export type ReviseInventoryItem = Frozen<InferType<typeof reviseInventoryItem>>;
 export type RetireInventoryItem = Frozen<InferType<typeof retireInventoryItem>>;
 

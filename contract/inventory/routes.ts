@@ -2,6 +2,7 @@ import { list, page, uuid } from '../fields/index.js';
 import { inventoryItem } from './bodies.js';
 import {
   createInventoryItem,
+  createInventoryItems,
   exportInventoryQuery,
   importInventoryQuery,
   inventoryFile,
@@ -38,6 +39,14 @@ export const inventoryRoutes = {
     params: {},
     body: createInventoryItem,
     answer: inventoryItem,
+  }),
+  createInventoryItems: route({
+    method: 'post',
+    path: '/api/inventory/several',
+    summary: 'Add items together, or none of them',
+    params: {},
+    body: createInventoryItems,
+    answer: list(inventoryItem),
   }),
   reviseInventoryItem: route({
     method: 'put',

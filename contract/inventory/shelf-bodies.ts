@@ -22,6 +22,7 @@ import {
   optionalOneOf,
   optionalScore,
   positive,
+  share,
   shape,
   someOf,
   storedFile,
@@ -31,6 +32,7 @@ import {
   within,
   yes,
 } from '../fields/index.js';
+import { ofKind } from './of-kind.js';
 
 /** Whether a compound's mark is darker or lighter than what it stands on. */
 export const MARK_TONES = ['dark', 'light'] as const;
@@ -74,7 +76,7 @@ function thicknessOfGauge(thickness: number | undefined, context: TestContext) {
   );
 }
 
-export const compoundBody = shape({
+export const compoundBody = ofKind({
   name: text('Name'),
   form: oneOf('Form', COMPOUND_FORMS),
   colour: text('Colour', 60),
@@ -99,8 +101,8 @@ export const compoundBody = shape({
   dryS: positive('Dry by itself', 's'),
   forceDry: oneOf('Forced drying', FORCE_DRYING),
   shelfLifeDays: optionalNumber('A dry coat keeps', 'days'),
-  volumeSolids: within('Solids by volume, wet film', 0.001, 1),
-  massSolids: within('Solids by mass, as it leaves the container', 0.001, 1),
+  volumeSolids: share('Solids by volume, wet film', 0.001, 1),
+  massSolids: share('Solids by mass, as it leaves the container', 0.001, 1),
   dryDensity: positive('Dry density', 'g/cm³'),
   thinner: note('Thinner', 60),
   thinnerRatio: notNegative('Thinner per part', 'parts'),
@@ -128,7 +130,7 @@ export const compoundBody = shape({
     .max(50, 'A compound has at most 50 sizes.'),
 });
 
-export const containerBody = shape({
+export const containerBody = ofKind({
   name: text('Name'),
   compoundId: uuid().label('Compound'),
   lot: text('Lot', 60),
@@ -139,7 +141,7 @@ export const containerBody = shape({
   priceMinor: whole('Price', 0, 100_000_000),
 });
 
-export const substrateBody = shape({
+export const substrateBody = ofKind({
   name: text('Name'),
   family: oneOf('Family', SUBSTRATE_FAMILIES),
   alloy: note('Alloy or body', 80),
@@ -158,7 +160,7 @@ export const substrateBody = shape({
 });
 
 /** Blanks as bought and measured; the substrate stays open until somebody knows what they are. */
-export const blankBody = shape({
+export const blankBody = ofKind({
   name: text('Name'),
   substrateId: uuid().label('Substrate').nullable().defined().default(null),
   supplier: text('Supplier', 120),

@@ -5,6 +5,7 @@ import {
   createIdentification,
   emptyBody,
   LATER_FIELDS,
+  NO_KIND,
   shelfFields,
   INVENTORY_BODIES,
   INVENTORY_KINDS,
@@ -54,6 +55,7 @@ const GOOD: Partial<Record<InventoryKind, Record<string, unknown>>> = {
     sizes: [{ label: 'can', netG: 420, priceMinor: 6800 }],
   },
   blank: {
+    ...NO_KIND,
     name: 'Tags',
     substrateId: null,
     supplier: 'Hollin',

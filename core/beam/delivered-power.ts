@@ -1,4 +1,5 @@
 import { decisive, makeFigure, type Figure, type RecordRef } from '../evidence/figure.js';
+import { saidOrUsual, widened } from '../evidence/usual-value.js';
 import { requirePositive, requireWithin } from '../support/require.js';
 import { evaluateCurve, monotoneCurve } from '../units/monotone-cubic.js';
 
@@ -14,6 +15,8 @@ export interface PowerSource {
   /** Percent below which a CO2 tube does not fire; 0 where there is no threshold. */
   readonly firingThresholdPercent?: number | undefined;
   readonly calibration?: readonly CalibrationRow[] | undefined;
+  /** Where nobody has said the rating: by how much it may be off, see UsualFactors. */
+  readonly ratingFactor?: number | undefined;
 }
 
 /**
@@ -39,19 +42,22 @@ export function calibrationCurve(rows: readonly CalibrationRow[]) {
   );
 }
 
-/** deliveredPower as a Figure: measured from a metered table, stated from the rating. */
+/** deliveredPower as a Figure: measured from a metered table, stated from the rating, usual where nobody has said that. */
 export function deliveredPowerFigure(percent: number, source: PowerSource, ref?: RecordRef): Figure {
-  const metered = Boolean(source.calibration?.length);
-  return makeFigure({
-    formula: 'deliveredPower',
-    value: deliveredPower(percent, source),
-    unit: 'W',
-    inputs: [
-      decisive(metered ? 'calibration table' : 'rated power', metered ? 'measured' : 'stated', {
-        value: metered ? `${source.calibration!.length} rows` : source.ratedW,
-        unit: metered ? undefined : 'W',
-        ref,
-      }),
-    ],
-  });
+  const value = deliveredPower(percent, source);
+  const { calibration, ratingFactor } = source;
+  const draft = { formula: 'deliveredPower', value, unit: 'W' };
+  if (calibration?.length)
+    return makeFigure({
+      ...draft,
+      inputs: [decisive('calibration table', 'measured', { value: `${calibration.length} rows`, ref })],
+    });
+  const rating = { value: source.ratedW, unit: 'W', ref };
+  return ratingFactor && value > 0
+    ? makeFigure({
+        ...draft,
+        interval: widened(value, { low: value, high: value }, [ratingFactor]),
+        inputs: [saidOrUsual('rated power', ratingFactor, rating)],
+      })
+    : makeFigure({ ...draft, inputs: [decisive('rated power', 'stated', rating)] });
 }

@@ -1,4 +1,5 @@
 import { decisive, makeFigure, supporting, type Figure, type RecordRef } from '../evidence/figure.js';
+import { saidOrUsual, widened, type UsualFactors } from '../evidence/usual-value.js';
 import { CoreError } from '../support/core-error.js';
 import { requireNotNegative, requirePositive } from '../support/require.js';
 import { filmFromPartMass } from './film.js';
@@ -38,30 +39,42 @@ export function massApplied(weighing: ContainerWeighing): number {
 
 /**
  * Dry film in µm judged from what left the container, with the interval that the transfer efficiency leaves.
- * Graded by the transfer efficiency: measured once that was learnt by weighing, usual before.
+ * Graded by the transfer efficiency: measured once that was learnt by weighing, usual before. Learnt with the same solids, their error
+ * falls out; a density that is no more than usual widens the interval and holds the grade.
  * @throws as massApplied; value.not-positive when nothing was laid down or no area given
  */
 export function filmFromWeighing(
   weighing: ContainerWeighing,
-  coat: { areaMm2: number; dryDensity: number; massSolids: number; transfer: TransferKnowledge; ref?: RecordRef },
+  coat: {
+    areaMm2: number;
+    dryDensity: number;
+    massSolids: number;
+    transfer: TransferKnowledge;
+    usual?: UsualFactors<'dryDensity' | 'massSolids'>;
+    ref?: RecordRef;
+  },
 ): Figure {
   const laid = requirePositive('mass laid down', massApplied(weighing));
   const film = (share: number) =>
     filmFromPartMass(laid * requirePositive('solids by mass', coat.massSolids) * share, coat.areaMm2, coat.dryDensity);
-  const { transfer } = coat;
+  const { transfer, usual } = coat;
+  const solids = transfer.grade === 'measured' ? undefined : usual?.massSolids;
   return makeFigure({
     formula: 'filmFromWeighing',
     value: film(transfer.value),
     unit: 'µm',
-    interval: { low: film(transfer.low), high: film(transfer.high), level: 0.9 },
+    interval: widened(film(transfer.value), { low: film(transfer.low), high: film(transfer.high) }, [
+      solids,
+      usual?.dryDensity,
+    ]),
     inputs: [
       decisive('mass laid down', 'measured', { value: round(laid, 3), unit: 'g', ref: coat.ref }),
       decisive('share reaching the part', transfer.grade, {
         value: round(transfer.value, 3),
         unit: transfer.weighings ? `from ${transfer.weighings} weighings` : 'usual for an aerosol',
       }),
-      supporting('solids by mass', 'stated', { value: coat.massSolids }),
-      supporting('dry density', 'stated', { value: coat.dryDensity, unit: 'g/cm³' }),
+      saidOrUsual('solids by mass', solids, { value: coat.massSolids }),
+      saidOrUsual('dry density', usual?.dryDensity, { value: coat.dryDensity, unit: 'g/cm³' }),
       supporting('coated area', 'measured', { value: round(coat.areaMm2 / 100, 2), unit: 'cm²' }),
     ],
   });

@@ -1,4 +1,5 @@
-import { decisive, makeFigure, supporting, type Figure, type RecordRef } from '../evidence/figure.js';
+import { decisive, makeFigure, supporting, type Figure, type FigureInput, type RecordRef } from '../evidence/figure.js';
+import { saidOrUsual, widened, type UsualFactors } from '../evidence/usual-value.js';
 import { compoundForJob } from './compound-for-job.js';
 import { thinnedSolids, wetFilmFor } from './film.js';
 import type { FilmBand } from './judge-film.js';
@@ -15,6 +16,8 @@ export interface CoatCompound {
   readonly thinnerDensityRatio: number;
   /** The container the price is taken from. */
   readonly container: { readonly priceMinor: number; readonly netG: number };
+  /** Those of its values that are no more than usual; `band` for its limits, `price` for what the container costs. */
+  readonly usual?: UsualFactors<'band' | 'volumeSolids' | 'massSolids' | 'dryDensity' | 'price'> | undefined;
   readonly ref?: RecordRef | undefined;
 }
 
@@ -36,24 +39,43 @@ export function planCoat(
   compound: CoatCompound,
   job: { areaPerPieceMm2: number; pieces: number; transfer: TransferKnowledge },
 ): CoatPlan {
-  const { band, ref } = compound;
+  const { band, usual, ref } = compound;
   const dryUm = (band.lowUm + band.highUm) / 2;
-  const mass = (transfer: number) =>
-    compoundForJob({ ...compound, areaMm2: job.areaPerPieceMm2 * job.pieces, dryFilmUm: dryUm, transfer });
-  const label = decisive('coat band', 'stated', { value: `${band.lowUm}–${band.highUm} µm`, ref });
+  const areaMm2 = job.areaPerPieceMm2 * job.pieces;
+  const mass = (transfer: number) => compoundForJob({ ...compound, areaMm2, dryFilmUm: dryUm, transfer });
+  const label = decisive('coat band', usual?.band ? 'usual' : 'stated', {
+    value: `${band.lowUm}–${band.highUm} µm`,
+    ref,
+  });
   const share = decisive('share reaching the part', job.transfer.grade, {
     value: Number(job.transfer.value.toPrecision(3)),
   });
+  // A share that was learnt with these solids makes their error good.
+  const massSolids = job.transfer.grade === 'measured' ? undefined : usual?.massSolids;
+  const ofCompound = [
+    saidOrUsual('solids by mass', massSolids, { value: compound.massSolids, ref }),
+    saidOrUsual('dry density', usual?.dryDensity, { value: compound.dryDensity, unit: 'g/cm³', ref }),
+  ];
   const grams = mass(job.transfer.value);
+  const range = { low: mass(job.transfer.high), high: mass(job.transfer.low) };
   // The mass in the cup is compound and thinner; only the compound is paid for here.
   const paid = grams / (1 + compound.thinnerRatio * compound.thinnerDensityRatio);
-  const price = compoundPrice(paid, compound.container);
-  const priced = [
-    label,
-    share,
-    supporting('container price', 'stated', { value: compound.container.priceMinor / 100 }),
-  ];
-  const solids = thinnedSolids(compound.volumeSolids, compound.thinnerRatio);
+  const price = (per: number): Figure => {
+    const value = compoundPrice(paid, compound.container) / per / 100;
+    const bounds = { low: (value * range.low) / grams, high: (value * range.high) / grams };
+    return makeFigure({
+      formula: 'compoundPrice',
+      value,
+      unit: '',
+      interval: value > 0 ? widened(value, bounds, [massSolids, usual?.dryDensity, usual?.price]) : undefined,
+      inputs: [
+        label,
+        share,
+        ...ofCompound,
+        saidOrUsual('container price', usual?.price, { value: compound.container.priceMinor / 100 }),
+      ],
+    });
+  };
   return {
     dry: makeFigure({
       formula: 'dryFilm',
@@ -62,32 +84,39 @@ export function planCoat(
       interval: { low: band.lowUm, high: band.highUm, level: 0.9 },
       inputs: [label],
     }),
-    wet: makeFigure({
-      formula: 'wetFilmFor',
-      value: wetFilmFor(dryUm, compound),
-      unit: 'µm',
-      inputs: [
-        label,
-        decisive('share of solids, thinner counted', 'stated', { value: Number(solids.toPrecision(3)), ref }),
-      ],
-    }),
+    wet: wetFigure(compound, dryUm, label),
     mass: makeFigure({
       formula: 'compoundForJob',
       value: grams,
       unit: 'g',
-      interval: { low: mass(job.transfer.high), high: mass(job.transfer.low), level: 0.9 },
+      interval: widened(grams, range, [massSolids, usual?.dryDensity]),
       inputs: [
         label,
         share,
-        supporting('area with margin', 'measured', { value: (job.areaPerPieceMm2 * job.pieces) / 100, unit: 'cm²' }),
+        ...ofCompound,
+        supporting('area with margin', 'measured', { value: areaMm2 / 100, unit: 'cm²' }),
       ],
     }),
-    pricePerPiece: makeFigure({ formula: 'compoundPrice', value: price / job.pieces / 100, unit: '', inputs: priced }),
-    pricePerCm2: makeFigure({
-      formula: 'compoundPrice',
-      value: price / ((job.areaPerPieceMm2 * job.pieces) / 100) / 100,
-      unit: '',
-      inputs: priced,
-    }),
+    pricePerPiece: price(job.pieces),
+    pricePerCm2: price(areaMm2 / 100),
   };
+}
+
+function wetFigure(compound: CoatCompound, dryUm: number, label: FigureInput): Figure {
+  const solids = Number(thinnedSolids(compound.volumeSolids, compound.thinnerRatio).toPrecision(3));
+  const said = 'share of solids, thinner counted';
+  const factor = compound.usual?.volumeSolids;
+  const value = wetFilmFor(dryUm, compound);
+  return makeFigure({
+    formula: 'wetFilmFor',
+    value,
+    unit: 'µm',
+    interval: factor ? widened(value, { low: value, high: value }, [factor]) : undefined,
+    inputs: [
+      label,
+      factor
+        ? saidOrUsual(said, factor, { value: solids, ref: compound.ref })
+        : decisive(said, 'stated', { value: solids, ref: compound.ref }),
+    ],
+  });
 }

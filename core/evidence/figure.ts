@@ -19,6 +19,8 @@ export interface FigureInput {
   readonly unit?: string | undefined;
   readonly grade: Grade;
   readonly decisive: boolean;
+  /** Of a value nobody has said: true nine times in ten between itself ÷ and × this. */
+  readonly factor?: number | undefined;
   readonly ref?: RecordRef | undefined;
 }
 

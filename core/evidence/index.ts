@@ -1,2 +1,3 @@
 export * from './figure.js';
 export * from './formulas.js';
+export * from './usual-value.js';

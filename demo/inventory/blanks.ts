@@ -1,4 +1,4 @@
-import type { BlankBody } from '@unto/contract';
+import { NO_KIND, type BlankBody } from '@unto/contract';
 import type { DemoItem, Refer } from './demo-item.js';
 
 export function blanks(refer: Refer): DemoItem<'blank'>[] {
@@ -11,6 +11,7 @@ export function blanks(refer: Refer): DemoItem<'blank'>[] {
     key,
     kind: 'blank',
     body: {
+      ...NO_KIND,
       grade: '',
       lot: '',
       note: '',

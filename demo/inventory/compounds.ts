@@ -1,9 +1,10 @@
-import { LATER_FIELDS, type CompoundBody } from '@unto/contract';
+import { LATER_FIELDS, NO_KIND, type CompoundBody } from '@unto/contract';
 import type { DemoItem } from './demo-item.js';
 
 const COMPOUND_DEFAULTS = {
   ...(LATER_FIELDS.compound as Pick<
     CompoundBody,
+    | keyof typeof NO_KIND
     | 'makerClaim'
     | 'marks'
     | 'forceDry'

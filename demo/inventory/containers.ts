@@ -1,12 +1,12 @@
-import type { ContainerBody } from '@unto/contract';
+import { NO_KIND, type ContainerBody } from '@unto/contract';
 import type { DemoItem, Refer } from './demo-item.js';
 
 export function containers(refer: Refer, day: (ago: number) => string): DemoItem<'container'>[] {
   const container = (
     key: string,
     compoundKey: string,
-    body: Omit<ContainerBody, 'compoundId'>,
-  ): DemoItem<'container'> => ({ key, kind: 'container', body: { ...body, compoundId: refer(compoundKey) } });
+    body: Omit<ContainerBody, 'compoundId' | keyof typeof NO_KIND>,
+  ): DemoItem<'container'> => ({ key, kind: 'container', body: { ...NO_KIND, ...body, compoundId: refer(compoundKey) } });
   return [
     container('corvid-k7', 'corvid', {
       name: 'Corvid Film, lot K7',

@@ -1,7 +1,8 @@
-import type { HeadBody, LensBody, MachineBody } from '@unto/contract';
+import { NO_KIND, type HeadBody, type LensBody, type MachineBody } from '@unto/contract';
 import type { DemoItem, Refer } from './demo-item.js';
 
 const gantry = (name: string, rest: Partial<MachineBody>): MachineBody => ({
+  ...NO_KIND,
   name,
   motion: 'gantry',
   bedWidthMm: 700,
@@ -48,7 +49,7 @@ export const MACHINES: readonly DemoItem<'machine'>[] = [
   },
 ];
 
-const NO_PULSE = { pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null };
+const NO_PULSE = { ...NO_KIND, pulseNsMin: null, pulseNsMax: null, beamDiameterMm: null };
 
 export function heads(refer: Refer): DemoItem<'head'>[] {
   const head = (
@@ -135,11 +136,11 @@ export function lenses(refer: Refer): DemoItem<'lens'>[] {
   const lens = (
     key: string,
     head: string,
-    body: Omit<LensBody, 'headId' | 'spotSource'> & Partial<LensBody>,
+    body: Omit<LensBody, 'headId' | 'spotSource' | keyof typeof NO_KIND> & Partial<LensBody>,
   ): DemoItem<'lens'> => ({
     key,
     kind: 'lens',
-    body: { spotSource: 'stated', ...body, headId: refer(head) },
+    body: { ...NO_KIND, spotSource: 'stated', ...body, headId: refer(head) },
   });
   return [
     lens('lens-38', 'co2', {

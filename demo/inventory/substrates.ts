@@ -1,5 +1,5 @@
 import { HANDBOOK, handbookSource } from '@unto/core';
-import type { SubstrateBody } from '@unto/contract';
+import { NO_KIND, type SubstrateBody } from '@unto/contract';
 import type { DemoItem } from './demo-item.js';
 
 /** A substrate with the handbook's thermal values of its material. */
@@ -13,6 +13,7 @@ function substrate(
     key,
     kind: 'substrate',
     body: {
+      ...NO_KIND,
       family: known.family,
       alloy: known.name,
       ground: 'light',

@@ -1,5 +1,6 @@
 import { planCoat, type CoatPlan, type TransferKnowledge } from '@unto/core';
 import type { CompoundBody, ContainerBody, InventoryItem, Ticket } from '@unto/contract';
+import { usualFactor, usualFactors } from '../kinds/usual-factors.js';
 import { bandOf } from './film-band.js';
 
 /** Area to coat on one piece of a ticket, margin included, mm². */
@@ -13,7 +14,7 @@ export function coatPlanFor(
   ticket: Pick<Ticket, 'markWidthMm' | 'markHeightMm' | 'coatMarginMm'>,
   pieces: number,
   transfer: TransferKnowledge,
-  container?: Pick<ContainerBody, 'priceMinor' | 'netG'> | null,
+  container?: Pick<ContainerBody, 'priceMinor' | 'netG' | 'usual'> | null,
 ): CoatPlan {
   const { body } = compound;
   return planCoat(
@@ -21,6 +22,11 @@ export function coatPlanFor(
       ...body,
       band: bandOf(body),
       container: container ?? largestSize(body),
+      usual: {
+        ...usualFactors('compound', body, ['volumeSolids', 'massSolids', 'dryDensity']),
+        band: usualFactor('compound', body, 'dryFilmMinUm') ?? usualFactor('compound', body, 'dryFilmMaxUm'),
+        price: container ? usualFactor('container', container, 'priceMinor') : usualFactor('compound', body, 'sizes'),
+      },
       ref: { kind: 'compound', id: compound.id, revision: compound.revision },
     },
     { areaPerPieceMm2: coatedAreaMm2(ticket), pieces, transfer },

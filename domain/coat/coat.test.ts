@@ -12,6 +12,7 @@ import { workOutWeighing } from './work-out-weighing.js';
 
 const TICKET = { markWidthMm: 90, markHeightMm: 40, coatMarginMm: 5 };
 const BODY = {
+  usual: [],
   massSolids: 0.18,
   volumeSolids: 0.08,
   dryDensity: 2.4,
@@ -141,13 +142,18 @@ describe('contents of a container', () => {
     lastPieceMm2: 5000,
   };
   it('are grams over the tare, and pieces at the mean of all weighings, of the size that is meant', () => {
-    const left = contentsLeft({ tareG: 100 }, use)!;
+    const left = contentsLeft({ tareG: 100, usual: [] }, use)!;
     expect([left.grams.value, left.pieces!.value, left.grams.grade]).toEqual([150, 50, 'measured']);
-    expect(contentsLeft({ tareG: 100 }, use, 10_000)!.pieces!.value).toBe(25);
+    expect(contentsLeft({ tareG: 100, usual: [] }, use, 10_000)!.pieces!.value).toBe(25);
+  });
+  it('are an interval, and no more than usual, where nobody weighed the empty container', () => {
+    const left = contentsLeft({ tareG: 100, usual: ['tareG'] }, use)!;
+    expect(left.grams).toMatchObject({ value: 150, grade: 'usual', interval: { low: 125, high: 170, level: 0.9 } });
+    expect(left.pieces!.interval).toMatchObject({ low: 41, high: 56 });
   });
   it('are not told in pieces while nothing was laid out of it, and not at all when it was never weighed', () => {
-    expect(contentsLeft({ tareG: 100 }, { ...use, areaMm2: 0, massAppliedG: 0 })!.pieces).toBeNull();
-    expect(contentsLeft({ tareG: 100 }, null)).toBeNull();
+    expect(contentsLeft({ tareG: 100, usual: [] }, { ...use, areaMm2: 0, massAppliedG: 0 })!.pieces).toBeNull();
+    expect(contentsLeft({ tareG: 100, usual: [] }, null)).toBeNull();
   });
 });
 
@@ -185,9 +191,9 @@ describe('what is known of the transfer', () => {
 
 describe('a coat’s price', () => {
   it('is that of the container it is taken from', () => {
-    const price = (container?: { priceMinor: number; netG: number }) =>
+    const price = (container?: { priceMinor: number; netG: number; usual: string[] }) =>
       coatPlanFor(compoundItem(BODY), TICKET, 1, USUAL_TRANSFERS.aerosol, container).pricePerPiece.value;
-    expect(price({ priceMinor: 2600, netG: 90 }) / price()).toBeCloseTo(2600 / 90 / (7000 / 500), 9);
+    expect(price({ priceMinor: 2600, netG: 90, usual: [] }) / price()).toBeCloseTo(2600 / 90 / (7000 / 500), 9);
   });
 });
 

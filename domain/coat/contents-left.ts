@@ -1,5 +1,6 @@
-import { decisive, makeFigure, remainingGrams, remainingPieces, type Figure } from '@unto/core';
+import { decisive, makeFigure, remainingGrams, remainingPieces, saidOrUsual, type Figure } from '@unto/core';
 import type { ContainerBody } from '@unto/contract';
+import { usualFactor } from '../kinds/usual-factors.js';
 
 /** Weighings out of a container taken together, corrected ones left out; null where it was never weighed. */
 export interface ContainerUse {
@@ -28,19 +29,26 @@ export interface ContentsLeft {
  * @example 150 g left, 60 g laid on 100 000 mm² so far: 50 pieces of 5000 mm², or 25 of twice that
  */
 export function contentsLeft(
-  { tareG }: Pick<ContainerBody, 'tareG'>,
+  shell: Pick<ContainerBody, 'tareG' | 'usual'>,
   use: ContainerUse | null,
   pieceMm2?: number,
 ): ContentsLeft | null {
   if (!use) return null;
+  const { tareG } = shell;
+  const factor = usualFactor('container', shell, 'tareG');
   const container = { nowG: use.nowG, tareG };
+  /** Of what is worked out with the empty container's weight, between the heaviest and the lightest that it may be. */
+  const between = (work: (tareG: number) => number) =>
+    factor ? { low: work(tareG * factor), high: work(tareG / factor), level: 0.9 } : undefined;
   const weighed = decisive('newest weighing', 'measured', { value: use.nowG, unit: 'g' });
-  const tare = decisive('empty container', 'measured', { value: tareG, unit: 'g' });
+  const empty = { value: tareG, unit: 'g' };
+  const tare = factor ? saidOrUsual('empty container', factor, empty) : decisive('empty container', 'measured', empty);
   const perPieceG = use.areaMm2 > 0 ? (use.massAppliedG / use.areaMm2) * (pieceMm2 ?? use.lastPieceMm2) : 0;
   const grams = makeFigure({
     formula: 'remainingGrams',
     value: remainingGrams(container),
     unit: 'g',
+    interval: between((tareG) => remainingGrams({ ...container, tareG })),
     inputs: [weighed, tare],
   });
   if (perPieceG <= 0) return { grams, pieces: null, weighedAt: use.weighedAt };
@@ -52,6 +60,7 @@ export function contentsLeft(
     formula: 'remainingPieces',
     value: remainingPieces(container, perPieceG),
     unit: 'pieces',
+    interval: between((tareG) => remainingPieces({ ...container, tareG }, perPieceG)),
     inputs: [weighed, tare, rate],
   });
   return { grams, pieces, weighedAt: use.weighedAt };

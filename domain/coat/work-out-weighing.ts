@@ -11,6 +11,7 @@ import {
   type TransferKnowledge,
 } from '@unto/core';
 import type { CompoundBody, CreateWeighing, Ticket } from '@unto/contract';
+import { usualFactors } from '../kinds/usual-factors.js';
 import { coatedAreaMm2 } from './coat-plan.js';
 import { sprayedMix } from './sprayed-mix.js';
 
@@ -62,6 +63,7 @@ export function workOutWeighing(
       dryDensity: compound.dryDensity,
       massSolids,
       transfer: transfer ? ofOwnParts(transfer.value) : learnt,
+      usual: usualFactors('compound', compound, ['massSolids', 'dryDensity']),
       ref,
     },
   );

@@ -28,6 +28,7 @@ const FIBRE = {
   head: {
     name: 'F',
     ratedW: 60,
+    usual: [],
     firingThresholdPercent: 5,
     frequencyKHzMin: 20,
     frequencyKHzMax: 200,

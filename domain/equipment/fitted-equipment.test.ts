@@ -20,8 +20,8 @@ describe('a fitted bench', () => {
       bedHeightMm: 500,
       jumpDelayS: 0,
     },
-    head: { ratedW: 55, firingThresholdPercent: 7 },
-    lens: { spotXMm: 0.08, spotYMm: 0.1, depthOfFocusMm: 0.53, depthGrowth: 0.05 },
+    head: { ratedW: 55, firingThresholdPercent: 7, usual: [] },
+    lens: { spotXMm: 0.08, spotYMm: 0.1, depthOfFocusMm: 0.53, depthGrowth: 0.05, usual: [] },
     substrate: { conductivity: 0.0162, diffusivity: 4.05 },
     calibration: null,
   } as unknown as FittedEquipment;

@@ -10,6 +10,7 @@ import {
   type WindowEquipment,
 } from '@unto/core';
 import type { CalibrationBody, HeadBody, LensBody, MachineBody, SubstrateBody, Workshop } from '@unto/contract';
+import { usualFactor } from '../kinds/usual-factors.js';
 
 /** Machine, head, lens and metal as the core wants them. */
 export interface FittedEquipment {
@@ -23,7 +24,8 @@ export interface FittedEquipment {
 /** Rating, threshold and, where somebody metered it, the calibration of a head. */
 export function powerSource({ head, calibration }: Pick<FittedEquipment, 'head' | 'calibration'>): PowerSource {
   const rows = calibration?.rows as readonly CalibrationRow[] | undefined;
-  return { ratedW: head.ratedW, firingThresholdPercent: head.firingThresholdPercent, calibration: rows };
+  const { ratedW, firingThresholdPercent } = head;
+  return { ratedW, firingThresholdPercent, calibration: rows, ratingFactor: usualFactor('head', head, 'ratedW') };
 }
 
 /** How rows are run: along an axis with acceleration, or by mirrors with a jump. */
@@ -85,7 +87,8 @@ export function settingJob(
   const focusShare = focusAsPower(windowEquipment(equipment), {
     speedMmPerS,
     errorMm: shop.toleranceFocusMm,
-    rayleighMm: rayleighOf(equipment.lens),
+    // A depth that nobody has said may be much less: what is called safe must hold then as well.
+    rayleighMm: rayleighOf(equipment.lens) / (usualFactor('lens', equipment.lens, 'depthOfFocusMm') ?? 1),
   });
   return {
     power: powerSource(equipment),

@@ -8,9 +8,11 @@ import {
   planFlatness,
   planRotary,
   pointerOffset,
+  saidOrUsual,
   spotOffFocus,
   usableChord,
   warpSurface,
+  widened,
   type ArtworkBox,
   type Figure,
   type FigureInput,
@@ -18,13 +20,14 @@ import {
 } from '@unto/core';
 import type { LensBody, PlaceEntriesOf, PlaceKind, PlaceResultOf } from '@unto/contract';
 import { rayleighOf } from '../equipment/index.js';
+import { gradeOf, usualFactor } from '../kinds/usual-factors.js';
 
 /** What a reading is worked out against: the artwork, and how deep the focus is (measured by a dot hunt, or the lens's own figure). */
 export interface PlaceSetup {
   readonly markWidthMm: number;
   readonly markHeightMm: number;
   readonly depth: Figure;
-  readonly lens: Pick<LensBody, 'spotXMm' | 'spotYMm' | 'depthOfFocusMm' | 'depthGrowth'>;
+  readonly lens: Pick<LensBody, 'spotXMm' | 'spotYMm' | 'depthOfFocusMm' | 'depthGrowth' | 'usual'>;
 }
 
 /** Works a reading out: the page while it is typed, the server when it is kept. @throws place.*, value.* of the core */
@@ -153,8 +156,8 @@ export function spotAt(lens: PlaceSetup['lens'], offsetMm: number): Figure {
     value: spotOffFocus({ spotMm, rayleighMm: rayleighOf(lens) }, offsetMm),
     unit: 'mm',
     inputs: [
-      decisive('spot in focus', 'stated', { value: spotMm, unit: 'mm' }),
-      decisive('depth of focus', 'stated', { value: lens.depthOfFocusMm, unit: 'mm' }),
+      decisive('spot in focus', gradeOf('lens', lens, 'spotXMm'), { value: spotMm, unit: 'mm' }),
+      decisive('depth of focus', gradeOf('lens', lens, 'depthOfFocusMm'), { value: lens.depthOfFocusMm, unit: 'mm' }),
       decisive('focus offset', 'measured', { value: offsetMm, unit: 'mm' }),
     ],
   });
@@ -162,16 +165,18 @@ export function spotAt(lens: PlaceSetup['lens'], offsetMm: number): Figure {
 
 /** Depth of focus of a lens: as its newest dot hunt found it, else as its record states. */
 export function focusDepth(
-  lens: { readonly depthOfFocusMm: number; readonly depthGrowth: number },
+  lens: Pick<LensBody, 'depthOfFocusMm' | 'depthGrowth' | 'usual'>,
   hunted: Figure | null,
 ): Figure {
-  return (
-    hunted ??
-    makeFigure({
-      formula: 'depthOfFocus',
-      value: lens.depthOfFocusMm,
-      unit: 'mm',
-      inputs: [decisive(`lens record, spot +${Math.round(lens.depthGrowth * 100)} %`, 'stated')],
-    })
-  );
+  if (hunted) return hunted;
+  const { depthOfFocusMm: value, depthGrowth } = lens;
+  const factor = usualFactor('lens', lens, 'depthOfFocusMm');
+  const said = `lens record, spot +${Math.round(depthGrowth * 100)} %`;
+  return makeFigure({
+    formula: 'depthOfFocus',
+    value,
+    unit: 'mm',
+    interval: factor ? widened(value, { low: value, high: value }, [factor]) : undefined,
+    inputs: [factor ? saidOrUsual(said, factor) : decisive(said, 'stated')],
+  });
 }

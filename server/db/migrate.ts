@@ -16,6 +16,7 @@ import * as installation from './migrations/0013-installation.js';
 import * as order from './migrations/0014-order.js';
 import * as edits from './migrations/0015-edits.js';
 import * as people from './migrations/0016-people.js';
+import * as kinds from './migrations/0017-kinds.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -35,7 +36,11 @@ export const MIGRATIONS = [
   order,
   edits,
   people,
+  kinds,
 ];
+
+/** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */
+const SETTLED = 'SET CONSTRAINTS ALL IMMEDIATE;';
 
 /** The database was made by a newer release than this code. */
 export class NewerSchemaError extends Error {}
@@ -55,7 +60,7 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
     const umzug = new Umzug({
       migrations: MIGRATIONS.map(({ name, sql }) => ({
         name,
-        up: async () => void (await sequelize.query(sql, { transaction })),
+        up: async () => void (await sequelize.query(SETTLED + sql, { transaction })),
       })),
       storage: ledger(sequelize, transaction),
       logger: undefined,

@@ -33,6 +33,18 @@ export function atField<T>(path: string, work: () => T): T {
   }
 }
 
+/** Waits for work on a part of a request: its refusal lands at that part. */
+export async function atPart<T>(path: string, work: Promise<T>): Promise<T> {
+  try {
+    return await work;
+  } catch (error) {
+    const found = problemOf(error);
+    if (found?.type !== 'invalid-input') throw error;
+    const faults = found.faults?.map((one) => ({ ...one, path: `${path}.${one.path ?? ''}` }));
+    throw new ApiError('invalid-input', found.detail, faults ? { faults } : {});
+  }
+}
+
 /** SQLSTATE of a database that finds no room. */
 const DISK_FULL = '53100';
 

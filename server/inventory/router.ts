@@ -9,6 +9,7 @@ export const inventoryRouter = router(inventoryRoutes, {
   listInventory: (context, { query }) => service.inventoryPage(context, query),
   inventoryHistory: (context, { params }) => service.inventoryHistory(context, params.id),
   createInventoryItem: (context, { body }) => service.createInventoryItem(context, body),
+  createInventoryItems: (context, { body }) => service.createInventoryItems(context, body),
   reviseInventoryItem: (context, { params, body }) => service.reviseInventoryItem(context, params.id, body),
   retireInventoryItem: (context, { params, body }) => service.retireInventoryItem(context, params.id, body),
   inventoryUse: (context, { params }) => inventoryUse(context, params.id),

@@ -4,6 +4,7 @@ import {
   INVENTORY_BODIES,
   INVENTORY_LINKS,
   type CreateInventoryItem,
+  type CreateInventoryItems,
   type Revisions,
   type RetireInventoryItem,
   type ReviseInventoryItem,
@@ -18,7 +19,7 @@ import { createOnce, find, insert, isId, list, nothingUnder, requireVersion, typ
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
 import { isKept } from '../files/service.js';
-import { fault, ApiError } from '../errors/api-error.js';
+import { atPart, fault, ApiError } from '../errors/api-error.js';
 
 /** A page of what the shop keeps, newest item first. */
 export async function inventoryPage(
@@ -96,6 +97,17 @@ export async function createInventoryItem(context: Context, request: CreateInven
     });
   });
   return inventoryItem(context, kind, request.id);
+}
+
+/** Adds items in their order, in the one transaction of the request. @throws what a single one throws, at its own place in the list */
+export async function createInventoryItems(
+  context: Context,
+  { items }: CreateInventoryItems,
+): Promise<InventoryItem[]> {
+  const made: InventoryItem[] = [];
+  for (const [i, item] of items.entries())
+    made.push(await atPart(`items[${i}].body`, createInventoryItem(context, item)));
+  return made;
 }
 
 /** Makes a new revision; earlier ones stay for what was made on them. */

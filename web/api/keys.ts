@@ -56,6 +56,7 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   changeOperator: () => [KEYS.operators()],
   changeWorkshop: () => [KEYS.workshop()],
   createInventoryItem: () => [KEYS.inventory(), KEYS.today(), ['choice']],
+  createInventoryItems: () => [KEYS.inventory(), KEYS.today(), ['choice']],
   reviseInventoryItem: ({ params }) => [
     KEYS.inventory(),
     KEYS.item(params!['id']!),

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, watchEffect } from 'vue';
-import { RouterLink, RouterView, useRoute } from 'vue-router';
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router';
 import ConflictDialog from '../tickets/ConflictDialog.vue';
 import EvidenceSheet from '../evidence/EvidenceSheet.vue';
+import MakeItemDialogs from '../inventory/MakeItemDialogs.vue';
 import KeysHelp from './KeysHelp.vue';
 import NoticeBar from './NoticeBar.vue';
 import OperatorPicker from './OperatorPicker.vue';
@@ -16,12 +17,15 @@ import { shopReading } from '../ui/useUnits';
 import { shopUnits } from '@unto/domain';
 import { ref } from 'vue';
 
-const INDEX = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice', 'shop'] as const;
+const ENTRIES = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice', 'shop'] as const;
 const shop = useShop();
 const outbox = useOutbox();
 const timers = useTimers();
 const route = useRoute();
+const router = useRouter();
 const away = ref('');
+/** What a shop without a head begins with stands first, and goes once there is one. */
+const index = computed(() => (shop.ready && shop.mustBegin ? ['begin', ...ENTRIES] : ENTRIES));
 const here = computed(() => route.meta['index'] as string);
 
 // What is read below stands in the units of the shop.
@@ -47,6 +51,7 @@ onMounted(async () => {
   useNow().start();
   await outbox.load();
   await load();
+  if (shop.ready && shop.mustBegin && route.path === '/today') await router.replace('/begin');
   timers.start();
 });
 </script>
@@ -57,7 +62,7 @@ onMounted(async () => {
     <nav class="index no-print" aria-label="Index">
       <RouterLink to="/today" class="mark">Unto</RouterLink>
       <RouterLink
-        v-for="entry in INDEX"
+        v-for="entry in index"
         :key="entry"
         :to="`/${entry}`"
         class="tab"
@@ -88,6 +93,7 @@ onMounted(async () => {
   <OperatorPicker />
   <EvidenceSheet />
   <ConflictDialog />
+  <MakeItemDialogs />
   <KeysHelp />
 </template>
 

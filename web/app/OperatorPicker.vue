@@ -15,7 +15,8 @@ const name = ref('');
 const visible = computed({ get: () => picker.open, set: (open) => (picker.open = open) });
 
 watch(
-  () => shop.ready && shop.operator === null,
+  // Where nobody and nothing is yet, Begin asks.
+  () => shop.ready && shop.operator === null && !(shop.mustBegin && shop.atWork.length === 0),
   (nobody) => {
     if (nobody) picker.open = true;
   },

@@ -5,6 +5,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/today' },
+    { path: '/begin', component: () => import('../begin/BeginView.vue'), meta: { index: 'begin', title: 'Begin' } },
     { path: '/today', component: () => import('../today/TodayView.vue'), meta: { index: 'today', title: 'Today' } },
     {
       path: '/tickets',

@@ -1,27 +1,18 @@
 <script setup lang="ts">
-import { CoreError, HANDBOOK, type GaugeMetal } from '@unto/core';
+import { CoreError, type GaugeMetal } from '@unto/core';
 import type { InventoryKind } from '@unto/contract';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
-import ChoiceField from '../ui/ChoiceField.vue';
-import { lensFromBeam, substrateFromHandbook, thicknessFromGauge } from './work-out';
+import { lensFromBeam, thicknessFromGauge } from './work-out';
 
-/** What can be filled in from elsewhere: handbook values, a gauge's thickness, a spot from the beam. */
+/** What can be worked out of other fields: a gauge's thickness, a spot from the beam. */
 const values = defineModel<Record<string, unknown>>({ required: true });
 const props = defineProps<{ kind: InventoryKind }>();
 const shop = useShop();
 const said = ref('');
-const material = ref('');
-const materials = computed(() => HANDBOOK.map(({ key, name }) => ({ value: key, label: name })));
 
 function fill(fields: Record<string, unknown>): void {
   values.value = { ...values.value, ...fields };
-}
-
-function takeMaterial(key: string): void {
-  material.value = key;
-  fill(substrateFromHandbook(key));
-  said.value = 'Family, alloy, density and thermal values taken from the handbooks named as their source.';
 }
 
 function takeGauge(): void {
@@ -37,38 +28,36 @@ function takeGauge(): void {
   }
 }
 
+const beam = computed(() => {
+  const { headId, ...lens } = values.value as { headId: string; focalLengthMm: number; depthGrowth: number };
+  return lensFromBeam(shop.item('head', headId)?.body ?? null, lens);
+});
+/** What stands in the way of working the spot out, or what was done. */
+const shown = computed(() => (props.kind === 'lens' && 'missing' in beam.value ? beam.value.missing : said.value));
+
 function takeSpot(): void {
-  const { headId, focalLengthMm, depthGrowth } = values.value as {
-    headId: string;
-    focalLengthMm: number;
-    depthGrowth: number;
-  };
-  const found = lensFromBeam(shop.item('head', headId)?.body ?? null, { focalLengthMm, depthGrowth });
-  if ('missing' in found) said.value = found.missing;
-  else {
-    fill(found.fields);
-    said.value = 'Worked out as 4 M² λ f ÷ (π D); a measured spot is better.';
-  }
+  if ('missing' in beam.value) return;
+  fill(beam.value.fields);
+  said.value = 'Worked out as 4 M² λ f ÷ (π D); a measured spot is better.';
 }
 </script>
 
 <template>
   <div v-if="props.kind === 'substrate' || props.kind === 'lens'" class="helpers">
-    <template v-if="props.kind === 'substrate'">
-      <ChoiceField
-        :model-value="material"
-        label="Fill in from the handbooks"
-        placeholder="a material"
-        :options="materials"
-        test-id="handbook"
-        @update:model-value="takeMaterial($event!)"
-      />
-      <button type="button" class="help" data-test-id="from-gauge" @click="takeGauge">Thickness from the gauge</button>
-    </template>
-    <button v-else type="button" class="help" data-test-id="work-out-spot" @click="takeSpot">
+    <button v-if="props.kind === 'substrate'" type="button" class="help" data-test-id="from-gauge" @click="takeGauge">
+      Thickness from the gauge
+    </button>
+    <button
+      v-else
+      type="button"
+      class="help"
+      :disabled="'missing' in beam"
+      data-test-id="work-out-spot"
+      @click="takeSpot"
+    >
       Work spot and depth out from the head’s beam
     </button>
-    <p class="quiet small said" role="status">{{ said }}</p>
+    <p class="quiet small said" role="status">{{ shown }}</p>
   </div>
 </template>
 
@@ -92,6 +81,12 @@ function takeSpot(): void {
   color: var(--unto-action);
   font-weight: 700;
   cursor: pointer;
+}
+
+.help:disabled {
+  border-color: var(--unto-rule);
+  color: var(--unto-quiet);
+  cursor: default;
 }
 
 .said {

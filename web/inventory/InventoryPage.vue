@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shelfFields, type InventoryItem } from '@unto/contract';
+import { ownFields, type InventoryItem } from '@unto/contract';
 import Button from 'primevue/button';
 import { useQuery } from '@pinia/colada';
 import { computed } from 'vue';
@@ -8,6 +8,7 @@ import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
 import { formatDay } from '../ui/format';
+import GradeMark from '../evidence/GradeMark.vue';
 import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { KIND_WORDS } from './kinds';
@@ -28,13 +29,15 @@ const { data: revisions } = useQuery({
 });
 const use = computed(() => used.value ?? null);
 const history = computed(() => revisions.value ?? []);
-const fields = computed(() => shelfFields(props.item.kind));
+const fields = computed(() => ownFields(props.item.kind));
 const units = useUnits();
 const names = computed(() => ({
   nameOf: (id: string) => shop.nameOf(id),
   currency: shop.workshop!.currency,
   units,
 }));
+/** Fields at which nobody has said anything but the item's kind. */
+const usual = computed(() => ('usual' in props.item.body ? props.item.body.usual : []));
 /** Kinds of field whose values want room. */
 const WIDE = new Set(['many', 'rows', 'file']);
 const sheet = computed(() =>
@@ -106,6 +109,7 @@ const links = computed(() => ({
           sheet.name
         }}</a>
         <template v-else>{{ shownValue(field, item, names) }}</template>
+        <GradeMark v-if="usual.includes(field.key)" grade="usual" class="mark" :title="field.label" />
       </dd>
     </div>
     <div v-if="links.container.length" class="wide">
@@ -152,6 +156,10 @@ const links = computed(() => ({
 
 .fields > .wide {
   grid-column: 1 / -1;
+}
+
+dd .mark {
+  margin-left: 0.6rem;
 }
 
 dd {

@@ -1,33 +1,27 @@
 <script setup lang="ts">
 import {
   emptyBody,
-  shelfFields,
+  ownFields,
   INVENTORY_BODIES,
-  type ShelfField,
   type InventoryBodyOf,
   type InventoryItem,
   type InventoryKind,
 } from '@unto/contract';
-import { quantityOfUnit } from '@unto/core';
 import Button from 'primevue/button';
-import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
 import { ApiProblem } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
-import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
-import NumberField from '../ui/NumberField.vue';
-import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
-import FileField from './FileField.vue';
+import { MAIN_FIELDS } from './field-words';
 import FormHelpers from './FormHelpers.vue';
-import { isMoney, KIND_WORDS } from './kinds';
-import { rowsToText, textToRows } from './table-text';
-import DateField from '../ui/DateField.vue';
-import TickField from '../ui/TickField.vue';
+import KindPick from './KindPick.vue';
+import { KIND_WORDS } from './kinds';
+import ShelfField from './ShelfField.vue';
+import { useKindValues } from './useKindValues';
 
 /** Add or revise a store item. Every kept edit is a new revision; what was made on an earlier one keeps it. */
 const props = defineProps<{
@@ -35,26 +29,21 @@ const props = defineProps<{
   item: InventoryItem | null;
   like?: InventoryItem | null;
   preset?: Record<string, unknown> | undefined;
+  /** Opened over another form, which goes on with what is made here. */
+  inPlace?: boolean;
 }>();
 const emit = defineEmits<{ done: [id: string]; close: [] }>();
 const shop = useShop();
 const outbox = useOutbox();
 const notices = useNotices();
-const fields = computed(() => shelfFields(props.kind));
 const theirs = ref<InventoryItem | null>(null);
 const version = ref(props.item?.version ?? 0);
 
 const form = useForm<Record<string, unknown>>(INVENTORY_BODIES[props.kind], () => firstBody(), {
   draft: `shelf-${props.kind}-${props.item?.id ?? props.like?.id ?? 'new'}`,
 });
-const { values, faults, busy, touch } = form;
-const tables = ref<Record<string, string>>(
-  Object.fromEntries(
-    fields.value
-      .filter(({ kind }) => kind === 'rows')
-      .map((field) => [field.key, rowsToText(field, (values.value[field.key] ?? []) as Record<string, unknown>[])]),
-  ),
-);
+const { values, faults, busy } = form;
+const kinded = useKindValues(props.kind, values);
 
 /** The item's own body, a copy of another one's under a new name, or an empty one. */
 function firstBody(): Record<string, unknown> {
@@ -64,34 +53,20 @@ function firstBody(): Record<string, unknown> {
   return props.item ? body : { ...body, name: `${String(body['name'])}, copy` };
 }
 
-function typedRows(field: ShelfField, text: string | null | undefined): void {
-  tables.value[field.key] = text ?? '';
-  values.value[field.key] = textToRows(field, text ?? '');
-}
-
-function faultOf(key: string): string | undefined {
-  return faults.value[key] ?? Object.entries(faults.value).find(([path]) => path.startsWith(`${key}[`))?.[1];
-}
-
-const links = (field: ShelfField) => [
-  ...(field.optional ? [{ value: null, label: 'not known yet' }] : []),
-  ...shop.inUse(field.linkTo!).map(({ id, body }) => ({ value: id, label: body.name })),
-];
-const words = (field: ShelfField) => [
-  ...(field.optional ? [{ value: null, label: 'none' }] : []),
-  ...field.words.map((value) => ({ value, label: value })),
-];
-const currency = computed(() => shop.workshop!.currency);
-const unitOf = (field: ShelfField) =>
-  isMoney(field.key) ? [currency.value, field.unit].filter(Boolean).join(' ') : field.unit;
-const inMajor = (field: ShelfField) => {
-  const value = values.value[field.key] as number | null;
-  return isMoney(field.key) && value !== null ? value / 100 : value;
-};
-function typedNumber(field: ShelfField, value: number | null | undefined): void {
-  values.value[field.key] =
-    isMoney(field.key) && typeof value === 'number' ? Number((value * 100).toPrecision(12)) : value;
-}
+const fields = computed(() => ownFields(props.kind));
+const main = computed(() => MAIN_FIELDS[props.kind] ?? fields.value.map(({ key }) => key));
+const first = computed(() => fields.value.filter(({ key }) => main.value.includes(key)));
+const rest = computed(() => fields.value.filter(({ key }) => !main.value.includes(key)));
+/** All stand open where no kind fills them, or one of them is wrong. */
+const open = computed(
+  () =>
+    !kinded.ofKind.value ||
+    rest.value.some(({ key }) => Object.keys(faults.value).some((path) => path === key || path.startsWith(`${key}[`))),
+);
+const usualRest = computed(() => rest.value.filter(({ key }) => kinded.usual.value.includes(key)).length);
+const headKind = computed(() =>
+  props.kind === 'lens' ? shop.item('head', values.value['headId'] as string)?.body.ofKind : undefined,
+);
 
 async function keep(): Promise<void> {
   const id = props.item?.id ?? uuid();
@@ -134,8 +109,8 @@ function putOver(): void {
 
 <template>
   <form class="shelf" novalidate @submit.prevent="keep">
-    <h2>{{ item ? `Revise ${item.body.name}` : `New ${KIND_WORDS[kind].one}` }}</h2>
-    <FormHelpers v-model="values" :kind="kind" />
+    <h2 v-if="!inPlace">{{ item ? `Revise ${item.body.name}` : `New ${KIND_WORDS[kind].one}` }}</h2>
+    <KindPick :model-value="kinded.ofKind.value" :kind="kind" :of="headKind" @update:model-value="kinded.take" />
     <FormNote />
     <div v-if="theirs" class="clash" role="alert">
       <p>
@@ -145,76 +120,36 @@ function putOver(): void {
       <Button type="button" label="Put yours over it" @click="putOver" />
     </div>
     <div class="grid">
-      <template v-for="field in fields" :key="field.key">
-        <ChoiceField
-          v-if="field.kind === 'link'"
-          :name="field.key"
-          :label="field.label"
-          :options="links(field)"
-          :placeholder="field.optional ? 'not known yet' : 'Choose'"
-          :test-id="`shelf-${field.key}`"
-          :fault="faultOf(field.key) && `Choose the ${field.linkTo}.`"
-        />
-        <ChoiceField
-          v-else-if="field.kind === 'one'"
-          :name="field.key"
-          :label="field.label"
-          :options="words(field)"
-          :placeholder="field.optional ? 'none' : 'Choose'"
-          :test-id="`shelf-${field.key}`"
-        />
-        <NumberField
-          v-else-if="field.kind === 'number'"
-          :model-value="inMajor(field)"
-          :label="field.label"
-          :unit="unitOf(field)"
-          :quantity="isMoney(field.key) ? undefined : (quantityOfUnit(field.unit) ?? undefined)"
-          :optional="field.optional"
-          :must="!field.optional"
-          :fault="faultOf(field.key)"
-          :test-id="`shelf-${field.key}`"
-          @update:model-value="typedNumber(field, $event)"
-          @left="touch(field.key)"
-        />
-        <FileField
-          v-else-if="field.kind === 'file'"
-          v-model="values[field.key] as { hash: string; name: string } | null"
-          :label="field.label"
-          :fault="faultOf(field.key)"
-          :test-id="`shelf-${field.key}`"
-        />
-        <TickField v-else-if="field.kind === 'yes'" v-model="values[field.key] as boolean">{{ field.label }}</TickField>
-        <fieldset v-else-if="field.kind === 'many'" class="wide">
-          <legend>{{ field.label }}</legend>
-          <label v-for="word in field.words" :key="word" class="tick"
-            ><Checkbox
-              v-model="values[field.key] as string[]"
-              :value="word"
-              :pt="{ input: { 'data-test-id': `shelf-${field.key}-${word}` } }"
-            />
-            {{ word }}</label
-          >
-        </fieldset>
-        <TextField
-          v-else-if="field.kind === 'rows'"
-          class="wide"
-          :model-value="tables[field.key] ?? ''"
-          :lines="5"
-          :label="`${field.label}: one row a line, ${field.columns.map(({ label }) => label.toLowerCase()).join('; ')}`"
-          :fault="faultOf(field.key)"
-          :test-id="`shelf-${field.key}`"
-          @update:model-value="typedRows(field, $event)"
-          @left="touch(field.key)"
-        />
-        <DateField
-          v-else-if="field.kind === 'day'"
-          :name="field.key"
-          :label="field.label"
-          :test-id="`shelf-${field.key}`"
-        />
-        <TextField v-else :name="field.key" :label="field.label" :test-id="`shelf-${field.key}`" />
-      </template>
+      <ShelfField
+        v-for="field in first"
+        :key="field.key"
+        :field="field"
+        :kind="kind"
+        :usual="kinded.usual.value.includes(field.key)"
+        @left="kinded.left(field.key)"
+        @confirm="kinded.confirm(field.key)"
+      />
     </div>
+    <details v-if="rest.length" :open="open" data-test-id="more">
+      <summary>
+        More, if you know it
+        <span class="quiet small">
+          {{ rest.length }} fields{{ usualRest ? `, ${usualRest} at what is usual for the kind` : '' }}
+        </span>
+      </summary>
+      <FormHelpers v-model="values" :kind="kind" />
+      <div class="grid">
+        <ShelfField
+          v-for="field in rest"
+          :key="field.key"
+          :field="field"
+          :kind="kind"
+          :usual="kinded.usual.value.includes(field.key)"
+          @left="kinded.left(field.key)"
+          @confirm="kinded.confirm(field.key)"
+        />
+      </div>
+    </details>
     <div class="foot">
       <Button
         type="submit"
@@ -236,33 +171,27 @@ function putOver(): void {
 
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-  gap: 0.6rem 1rem;
-  align-items: end;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 0.8rem 1rem;
+  align-items: start;
 }
 
-.wide {
-  grid-column: 1 / -1;
-}
-
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 1.2rem;
-  margin: 0;
-  border: 1px solid var(--unto-rule);
-}
-
-legend {
-  font-size: 0.88rem;
-  color: var(--unto-quiet);
-}
-
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
+summary {
+  padding: 0.6rem 0;
   min-height: 44px;
+  font-weight: 700;
+  color: var(--unto-action);
+  cursor: pointer;
+}
+
+summary .quiet {
+  margin-left: 0.6rem;
+  font-weight: 400;
+}
+
+details[open] > summary {
+  margin-bottom: 0.4rem;
+  border-bottom: 1px solid var(--unto-rule);
 }
 
 .clash {

@@ -17,3 +17,14 @@ export const KIND_WORDS: Record<InventoryKind, { one: string; many: string; abou
 export function isMoney(key: string): boolean {
   return key.includes('Minor');
 }
+
+/** What is asked for first in the form of something new. */
+export const KIND_QUESTIONS: Partial<Record<InventoryKind, string>> = {
+  machine: 'On what kind of machine?',
+  head: 'What kind of head?',
+  lens: 'Which lens?',
+  compound: 'What kind of compound?',
+  container: 'What does it come in?',
+  substrate: 'What material?',
+  blank: 'What kind of blank?',
+};

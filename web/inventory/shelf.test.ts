@@ -11,7 +11,7 @@ import { describe, expect, it } from 'vitest';
 import { isMoney, KIND_WORDS } from './kinds';
 import { shownValue } from './shown-value';
 import { rowsToText, textToRows } from './table-text';
-import { lensFromBeam, substrateFromHandbook, thicknessFromGauge } from './work-out';
+import { lensFromBeam, thicknessFromGauge } from './work-out';
 import { inCoreUnits } from '../testing/shop';
 
 describe('store forms read off their schemas', () => {
@@ -71,16 +71,6 @@ describe('store forms read off their schemas', () => {
 });
 
 describe('what can be filled in from elsewhere', () => {
-  it('takes a handbook material with its sources', () => {
-    expect(substrateFromHandbook('304')).toMatchObject({
-      family: 'stainless',
-      conductivity: 0.0162,
-      diffusivity: 4.05,
-      thermalSource: expect.stringMatching(/ASM.*Incropera/),
-    });
-    expect(substrateFromHandbook('kryptonite')).toEqual({});
-  });
-
   it('takes the thickness of a gauge, and refuses one without its metal', () => {
     expect(thicknessFromGauge(24, 'stainless')).toBe(0.635);
     expect(thicknessFromGauge(24, 'steel')).toBe(0.607);

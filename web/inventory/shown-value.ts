@@ -30,6 +30,7 @@ export function shownValue(
         .join('\n');
     default: {
       if (typeof value !== 'number') return String(value);
+      if (field.share) return withUnit(100 * value, '%');
       const shown = shop.units.plain(value, field.unit);
       return isMoney(field.key)
         ? `${formatMoney(value, shop.currency)}${field.unit ? ` ${field.unit}` : ''}`

@@ -1,21 +1,5 @@
-import {
-  depthOfFocus,
-  gaugeToMm,
-  HANDBOOK,
-  handbookSource,
-  rayleighRange,
-  spotDiameter,
-  type GaugeMetal,
-} from '@unto/core';
+import { depthOfFocus, gaugeToMm, rayleighRange, spotDiameter, type GaugeMetal } from '@unto/core';
 import type { HeadBody } from '@unto/contract';
-
-/** Fields of a substrate that a handbook material fills in. */
-export function substrateFromHandbook(key: string): Record<string, unknown> {
-  const material = HANDBOOK.find((entry) => entry.key === key);
-  if (!material) return {};
-  const { family, name, conductivity, diffusivity, density } = material;
-  return { family, alloy: name, conductivity, diffusivity, density, thermalSource: handbookSource(material) };
-}
 
 /** Thickness of a gauge, mm, to the hundredth that a workshop rounds to. @throws gauge.no-metal, gauge.unknown */
 export function thicknessFromGauge(gauge: number, metal: GaugeMetal | null): number {

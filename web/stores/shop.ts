@@ -23,6 +23,8 @@ export const useShop = defineStore('shop', () => {
   const items = computed<readonly InventoryItem[]>(() => byName(stock.data.value ?? []));
   const devices = computed(() => tied.data.value ?? NO_DEVICES);
   const ready = computed(() => queries.every(({ data }) => data.value !== undefined));
+  /** Nothing stands on the bench yet. */
+  const mustBegin = computed(() => !items.value.some(({ kind, retired }) => kind === 'head' && !retired));
   /** Who works here now. */
   const atWork = computed(() => operators.value.filter(({ retired }) => !retired));
   const operator = computed(() => atWork.value.find(({ id }) => id === operatorId.value) ?? null);
@@ -46,6 +48,12 @@ export const useShop = defineStore('shop', () => {
     return items.value.filter((found) => found.kind === kind && !found.retired) as InventoryItem<K>[];
   }
 
+  /** The one item of a kind that is in use; where there are several, or none, somebody must choose: empty. */
+  function onlyOne(kind: InventoryKind): string {
+    const [first, ...others] = inUse(kind);
+    return first && !others.length ? first.id : '';
+  }
+
   function nameOf(id: string | null | undefined): string {
     return items.value.find((found) => found.id === id)?.body.name ?? '';
   }
@@ -58,6 +66,7 @@ export const useShop = defineStore('shop', () => {
     operatorId,
     theme,
     operators,
+    mustBegin,
     atWork,
     operator,
     workshop,
@@ -67,6 +76,7 @@ export const useShop = defineStore('shop', () => {
     load,
     item,
     inUse,
+    onlyOne,
     nameOf,
     personOf,
   };

@@ -2,6 +2,7 @@
 import { AIM_STRENGTHS, AIM_TONES, AIM_WORKS, type CreateTicket } from '@unto/contract';
 import { computed, inject, watch } from 'vue';
 import { useShop } from '../stores/shop';
+import ItemField from '../inventory/ItemField.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { choicesOf } from '../ui/choices';
 import DateField from '../ui/DateField.vue';
@@ -22,10 +23,14 @@ const lenses = computed(() =>
     .filter(({ body }) => body.headId === values.value.headId)
     .map((item) => ({ value: item.id, label: item.body.name })),
 );
-watch(lenses, (found) => {
-  if (!found.some(({ value }) => value === values.value.lensId))
-    values.value.lensId = found.length === 1 ? found[0]!.value : '';
-});
+watch(
+  lenses,
+  (found) => {
+    if (!found.some(({ value }) => value === values.value.lensId))
+      values.value.lensId = found.length === 1 ? found[0]!.value : '';
+  },
+  { immediate: true },
+);
 /** A refusal of an identifier says nothing to anybody: what is to be chosen does. */
 const said = (path: string, words: string) => form.faults.value[path] && words;
 </script>
@@ -35,7 +40,8 @@ const said = (path: string, words: string) => form.faults.value[path] && words;
     <legend>The part</legend>
     <TextField name="title" class="wide" label="What is marked" test-id="title" />
     <NumberField name="pieces" label="Pieces" test-id="pieces" />
-    <ChoiceField
+    <ItemField
+      kind="substrate"
       name="substrateId"
       class="wide"
       label="Substrate"
@@ -50,7 +56,8 @@ const said = (path: string, words: string) => form.faults.value[path] && words;
   </fieldset>
   <fieldset>
     <legend>Machine</legend>
-    <ChoiceField
+    <ItemField
+      kind="head"
       name="headId"
       class="wide"
       label="Head"
@@ -58,9 +65,12 @@ const said = (path: string, words: string) => form.faults.value[path] && words;
       :fault="said('headId', 'Choose the head that marks it.')"
       test-id="head"
     />
-    <ChoiceField
+    <ItemField
+      kind="lens"
       name="lensId"
+      class="wide"
       label="Lens"
+      :preset="{ headId: values.headId }"
       :options="lenses"
       :placeholder="values.headId ? 'Choose' : 'Choose a head first'"
       :fault="said('lensId', 'Choose the lens fitted.')"

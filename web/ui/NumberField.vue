@@ -2,6 +2,7 @@
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import type { Quantity } from '@unto/core';
+import { shareFromText, shareToText } from './share';
 import FieldRow from './FieldRow.vue';
 import UnitPick from './UnitPick.vue';
 import { useNamedField, type FieldProps } from './useNamedField';
@@ -9,11 +10,19 @@ import { useTypedQuantity } from './useTypedQuantity';
 
 /**
  * A number as typed, comma or point; what is no number becomes NaN and is refused at the field, never dropped. A quantity is typed in
- * the unit of the shop, the panel or this field, and handed on in the unit of the core. A bare one has its unit said beside it.
+ * the unit of the shop, the panel or this field, and handed on in the unit of the core; a share in percent or as a fraction. A bare one
+ * has its unit said beside it.
  */
 const model = defineModel<number | null>();
 const props = defineProps<
-  FieldProps & { unit?: string; quantity?: Quantity; optional?: boolean; must?: boolean; bare?: boolean }
+  FieldProps & {
+    unit?: string;
+    quantity?: Quantity;
+    share?: boolean;
+    optional?: boolean;
+    must?: boolean;
+    bare?: boolean;
+  }
 >();
 const emit = defineEmits<{ left: [] }>();
 const { value, fault: shownFault, required, left } = useNamedField<number | null>(props, model);
@@ -23,16 +32,19 @@ const typedIn = useTypedQuantity(
   () => field.value,
 );
 
-const text = ref(typedIn.toText(value.value));
+const toText = (of: number | null | undefined) => (props.share ? shareToText(of) : typedIn.toText(of));
+const text = ref(toText(value.value));
 const unreadable = ref('');
 const same = (a: unknown, b: unknown) => Object.is(a, b) || (a ?? null) === (b ?? null);
 watch(value, (now) => {
-  if (!same(now, meant(text.value).value)) text.value = typedIn.toText(now);
+  if (!same(now, meant(text.value).value)) text.value = toText(now);
 });
-watch(typedIn.unit, () => (text.value = typedIn.toText(value.value)));
+watch(typedIn.unit, () => (text.value = toText(value.value)));
 
 function meant(entry: string) {
-  return props.optional && entry.trim() === '' ? { value: null, typedUnit: null, fault: '' } : typedIn.fromText(entry);
+  const plain = { typedUnit: null, fault: '' };
+  if (props.optional && entry.trim() === '') return { ...plain, value: null };
+  return props.share ? { ...plain, value: shareFromText(entry) } : typedIn.fromText(entry);
 }
 
 function typed(entry: string | undefined): void {
@@ -46,8 +58,8 @@ function leave(): void {
   const { typedUnit, value: now } = meant(text.value);
   if (typedUnit) {
     typedIn.unit.value = typedUnit;
-    text.value = typedIn.toText(now);
-  }
+    text.value = toText(now);
+  } else if (props.share && !Number.isNaN(now)) text.value = toText(now);
   left();
   emit('left');
 }
@@ -83,7 +95,7 @@ function leave(): void {
         :of="label"
         :test-id="testId"
       />
-      <span v-else-if="unit" class="unit">{{ unit }}</span>
+      <span v-else-if="unit || share" class="unit">{{ share ? '%' : unit }}</span>
       <slot />
     </span>
   </FieldRow>
