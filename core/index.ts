@@ -7,6 +7,7 @@ export * from './heat/index.js';
 export * from './coat/index.js';
 export * from './time/index.js';
 export * from './coupon/index.js';
+export * from './starting/index.js';
 export * from './formats/index.js';
 export * from './window/index.js';
 export * from './choose/index.js';

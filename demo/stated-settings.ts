@@ -5,6 +5,7 @@ type Sketch = Pick<CreateStatedSetting, 'title' | 'family' | 'wavelengthClass' |
   Partial<Omit<CreateStatedSetting, 'id'>>;
 
 const stated = (sketch: Sketch): Omit<CreateStatedSetting, 'id'> => ({
+  compound: '',
   ratedW: null,
   topSpeedMmPerS: null,
   power: null,
@@ -19,6 +20,7 @@ const stated = (sketch: Sketch): Omit<CreateStatedSetting, 'id'> => ({
 export const PRACTICE: readonly Omit<CreateStatedSetting, 'id'>[] = [
   stated({
     title: 'Metal film on stainless',
+    compound: 'metal film-forming',
     family: 'stainless',
     wavelengthClass: 'co2',
     ratedW: 50,

@@ -28,6 +28,11 @@ export interface App {
   close(): Promise<void>;
 }
 
+/** An application with the demo, or on an empty workshop. */
+interface AppOptions {
+  readonly demo?: boolean;
+}
+
 /** The database every application is copied from: the demo is loaded into it once a run. */
 const TEMPLATE = 'demo_template';
 
@@ -50,20 +55,21 @@ function databaseUrl(name: string): string {
   return inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
 }
 
-async function openApp(): Promise<App> {
+async function openApp({ demo = true }: AppOptions = {}): Promise<App> {
   const name = `e${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client(inject('databaseUrl'));
   await admin.connect();
   // Files run two at a time: one makes the template, the other waits. The lock goes with the connection.
   await admin.query('SELECT pg_advisory_lock(4782)');
-  await admin.query(`CREATE DATABASE ${name} TEMPLATE ${await template(admin)}`);
+  await admin.query(demo ? `CREATE DATABASE ${name} TEMPLATE ${await template(admin)}` : `CREATE DATABASE ${name}`);
   await admin.end();
   const url = databaseUrl(name);
   const files = mkdtempSync(join(tmpdir(), 'unto-files-'));
-  cpSync(templateFiles(), files, { recursive: true });
+  if (demo) cpSync(templateFiles(), files, { recursive: true });
   const simulators = launchSimulators();
   const devices = await simulators.address;
-  let server = launchServer({ url, port: 0, files, simulator: devices });
+  const empty = demo ? {} : { UNTO_DEMO: 'no' };
+  let server = launchServer({ url, port: 0, files, simulator: devices, env: empty });
   const base = await server.address;
   const browser = await openBrowser();
   const pool = new pg.Pool({ connectionString: url });
@@ -94,10 +100,10 @@ async function openApp(): Promise<App> {
 }
 
 /** An application for all tests of a file: opened before them, closed after; a failed test leaves a picture and the console's words. */
-export function useApp(): App {
+export function useApp(options?: AppOptions): App {
   let app: App | undefined;
   beforeAll(async () => {
-    app = await openApp();
+    app = await openApp(options);
   });
   afterEach(async ({ task }) => {
     if (task.result?.state !== 'fail' || !app) return;

@@ -16,6 +16,16 @@ export class Page {
     readonly base: string,
   ) {}
 
+  /** What was pressed and what was filled in since the last count. */
+  private done = { presses: 0, entries: 0 };
+
+  /** Presses and entries since this was asked last. */
+  counted(): { presses: number; entries: number } {
+    const { done } = this;
+    this.done = { presses: 0, entries: 0 };
+    return done;
+  }
+
   get driver() {
     return this.browser.driver;
   }
@@ -36,6 +46,7 @@ export class Page {
 
   /** Presses, again if the page redrew the element meanwhile. */
   async press(testId: string): Promise<void> {
+    this.done.presses += 1;
     await this.driver.wait(
       async () => {
         try {
@@ -62,21 +73,25 @@ export class Page {
 
   /** Picks the radio of a row. */
   async pick(testId: string): Promise<void> {
+    this.done.presses += 1;
     const row = await this.find(testId);
     await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', row);
     await row.findElement(By.css('input')).click();
   }
 
   async type(testId: string, text: string): Promise<void> {
+    this.done.entries += 1;
     const element = await this.find(testId);
     await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
     await element.click();
     await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE, text);
   }
 
-  /** Chooses an option of a select by its words. */
+  /** Chooses an option of a select by its words: one entry, however many presses it takes. */
   async choose(testId: string, words: string): Promise<void> {
+    this.done.entries += 1;
     await this.press(testId);
+    this.done.presses -= 1;
     const option = By.xpath(`//li[@role="option"][.//text()[contains(., ${JSON.stringify(words)})]]`);
     const element = await this.driver.wait(
       until.elementLocated(option),
@@ -112,6 +127,12 @@ export class Page {
         throw new Error(`${error.message}; it read “${seen}”`);
       });
     return seen;
+  }
+
+  /** Waits until a field holds something. */
+  async filled(testId: string): Promise<void> {
+    const value = async () => (await this.find(testId)).getAttribute('value');
+    await this.driver.wait(async () => Boolean(await value()), WAIT_MS, `“${testId}” was never filled in`);
   }
 
   /** Waits until the page as a whole reads so. */

@@ -22,6 +22,8 @@ const statedFields = {
   title: text('What it marks', 160),
   family: oneOf('Material', SUBSTRATE_FAMILIES),
   wavelengthClass: oneOf('Beam', WAVELENGTH_CLASSES),
+  /** What was laid on, by its name or its kind as it was called; empty where nothing was, or nobody said. */
+  compound: note('Compound', 120),
   ratedW: optionalNumber('Rated power of that head', 'W'),
   topSpeedMmPerS: optionalNumber('Top speed of that head', 'mm/s'),
   ...statedParts,

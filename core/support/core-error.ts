@@ -4,6 +4,7 @@ export type CoreErrorCode =
   | 'value.not-positive'
   | 'value.negative'
   | 'value.out-of-range'
+  | 'starting.out-of-reach'
   | 'unit.unknown'
   | 'unit.needs-context'
   | 'table.too-short'

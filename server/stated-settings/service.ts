@@ -37,11 +37,11 @@ function coreFigures(stated: CreateStatedSetting): MarkSetting & Pick<StatedSett
   return { ...setting, doseJPerMm2: doseOf(setting) };
 }
 
-/** A statement as kept; one of before a setting had all its parts is plain in the others. */
+/** A statement as kept; one of before a setting had all its parts is plain in the others, and names no compound. */
 function view(row: Rows['statedSettings']): StatedSetting {
   return {
     id: row.id,
-    ...PLAIN_SETTING,
+    ...{ ...PLAIN_SETTING, compound: '' },
     ...row.body,
     ...row.computed,
     at: row.at.toISOString(),

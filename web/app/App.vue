@@ -51,6 +51,7 @@ onMounted(async () => {
   useNow().start();
   await outbox.load();
   await load();
+  await router.isReady();
   if (shop.ready && shop.mustBegin && route.path === '/today') await router.replace('/begin');
   timers.start();
 });

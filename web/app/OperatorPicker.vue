@@ -15,8 +15,8 @@ const name = ref('');
 const visible = computed({ get: () => picker.open, set: (open) => (picker.open = open) });
 
 watch(
-  // Where nobody and nothing is yet, Begin asks.
-  () => shop.ready && shop.operator === null && !(shop.mustBegin && shop.atWork.length === 0),
+  // Where nothing stands on the bench yet, Begin asks.
+  () => shop.ready && shop.operator === null && !shop.mustBegin,
   (nobody) => {
     if (nobody) picker.open = true;
   },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
-import { couponDesign, type CreateCoupon, type Ticket } from '@unto/contract';
-import { couponEquipment, couponLimits } from '@unto/domain';
+import { couponDesign, type CreateCoupon, type StatedSetting, type Ticket } from '@unto/contract';
+import { couponEquipment, couponLimits, startingBench, startingPoints } from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -10,6 +10,7 @@ import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { useNotices } from '../stores/notices';
+import { useShop } from '../stores/shop';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
 import { useDraft } from '../ui/useDraft';
@@ -21,13 +22,16 @@ import AxisFields from './AxisFields.vue';
 import CouponGrid from './CouponGrid.vue';
 import DesignFigures from './DesignFigures.vue';
 import DesignOptions from './DesignOptions.vue';
-import { designOf, draftOf, firstDraft } from './design-form';
+import { designOf, draftOf } from './design-form';
+import StartingNote from './StartingNote.vue';
+import { startingDraft } from './starting-draft';
 import TickField from '../ui/TickField.vue';
 
 /** Design a coupon for a ticket: axes, cells, labels; with its figures as it is changed. */
-const props = defineProps<{ ticket: Ticket }>();
+const props = defineProps<{ ticket: Ticket; stated: readonly StatedSetting[] }>();
 const emit = defineEmits<{ close: [] }>();
 const store = useTicket();
+const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
 const worker = useComputations();
@@ -37,7 +41,19 @@ const units = useUnits();
 /** Burnt labels say what is keyed in here; frozen with the design. */
 const labelReading = units.reading.value;
 
-const draft = ref(firstDraft(limits, labelReading));
+/** Spare blanks of this very substrate. */
+const blanks = shop
+  .inUse('blank')
+  .map(({ body }) => body)
+  .filter(({ substrateId, left }) => substrateId === props.ticket.substrateId && left > 0);
+const start = startingDraft(
+  limits,
+  startingBench(equipment),
+  startingPoints(equipment, store.compound?.body ?? null, props.stated),
+  blanks,
+  labelReading,
+);
+const draft = ref(start.draft);
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
 const made = shallowRef<DesignedCoupon | null>(null);
 const fault = ref('');
@@ -119,6 +135,7 @@ async function keep(): Promise<void> {
           @brought="bring"
         />
       </div>
+      <StartingNote :start="start" :equipment="equipment" />
       <CouponGrid v-if="made" v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" />
       <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">
         {{ fault }} <span class="quiet">The drawing shows the last design that fits.</span>

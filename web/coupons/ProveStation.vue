@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { useQuery } from '@pinia/colada';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import type { Recipe } from '@unto/contract';
+import { api } from '../api/client';
+import { KEYS } from '../api/keys';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useTicket } from '../stores/ticket';
@@ -19,6 +22,8 @@ const ticket = useTicket();
 const router = useRouter();
 const model = useSection('beam');
 const designing = ref(false);
+/** What others say works: a first coupon starts from it. */
+const { data: stated } = useQuery({ key: KEYS.statedSettings(), query: () => api.all('listStatedSettings', {}) });
 /** A piece with no spare blank is proved on itself. */
 const oneOff = computed(() => ticket.ticket?.pieces === 1);
 const testing = ref(false);
@@ -41,7 +46,7 @@ const WORDS = {
 </script>
 
 <template>
-  <CouponDesigner v-if="designing" :ticket="ticket.ticket!" @close="designing = false" />
+  <CouponDesigner v-if="designing && stated" :ticket="ticket.ticket!" :stated="stated" @close="designing = false" />
   <StationBody v-else station="prove">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
     <StepTestPanel v-if="testing" @close="testing = false" />

@@ -52,6 +52,7 @@ const form = useForm<CreateStatedSetting>(
     title: '',
     family: 'stainless',
     wavelengthClass: 'co2',
+    compound: '',
     ratedW: null,
     topSpeedMmPerS: null,
     power: { value: Number.NaN, unit: '%' },
@@ -104,6 +105,7 @@ const unknown = (row: StatedSetting) =>
     .join(', ');
 const COLUMNS: readonly ListColumn<StatedSetting>[] = [
   { key: 'title', label: 'What it marks', value: ({ title }) => title },
+  { key: 'compound', label: 'Compound', value: ({ compound }) => compound || '–' },
   { key: 'beam', label: 'Beam', value: ({ wavelengthClass }) => WAVELENGTH_WORDS[wavelengthClass] },
   { key: 'power', label: 'Power', numeric: true, value: ({ power }) => entered(power) },
   { key: 'speed', label: 'Speed', numeric: true, value: ({ speed }) => entered(speed) },
@@ -125,6 +127,12 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
       <TextField name="title" class="two" label="What it marks" test-id="stated-title" />
       <ChoiceField name="family" label="Material" :options="families" />
       <ChoiceField name="wavelengthClass" label="Beam" :options="beams" />
+      <TextField
+        name="compound"
+        label="Compound"
+        hint="By its name, or its kind; empty for none"
+        test-id="stated-compound"
+      />
       <NumberField
         name="ratedW"
         optional

@@ -2,7 +2,9 @@ import { parseNumber } from './format';
 
 /** A share as it stands in its field: in percent. */
 export function shareToText(share: number | null | undefined): string {
-  return share === null || share === undefined || Number.isNaN(share) ? '' : String(Number((share * 100).toPrecision(8)));
+  return share === null || share === undefined || Number.isNaN(share)
+    ? ''
+    : String(Number((share * 100).toPrecision(8)));
 }
 
 /** The share that a text means: “12 %” and “12” are percent, “0.12” is the fraction itself, and “1” is all of it. */

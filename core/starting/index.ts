@@ -1,0 +1,2 @@
+export * from './starting-range.js';
+export * from './usual-settings.js';

@@ -1,0 +1,54 @@
+import { deliveredPower, equivalentRadius, usualSettingsOf, type StartingBench, type StartingPoint } from '@unto/core';
+import type { CompoundBody, StatedSetting } from '@unto/contract';
+import { powerSource, type FittedEquipment } from '../equipment/index.js';
+
+/** What a first coupon is reckoned on: the head at full power, its spot, and the metal. */
+export function startingBench(equipment: FittedEquipment): StartingBench {
+  const { machine, head, lens, substrate } = equipment;
+  return {
+    fullW: deliveredPower(100, powerSource(equipment)),
+    firingThresholdPercent: head.firingThresholdPercent,
+    topSpeedMmPerS: machine.topSpeedMmPerS,
+    radiusMm: equivalentRadius(lens.spotXMm, lens.spotYMm),
+    conductivity: substrate.conductivity,
+    diffusivity: substrate.diffusivity,
+  };
+}
+
+/**
+ * Points that a first coupon of a pairing can start from: what somebody stated of this compound, material and beam as far as watts and
+ * speed are known, and what is usual in the trade.
+ * @param compound null for marking bare
+ */
+export function startingPoints(
+  { head, substrate }: Pick<FittedEquipment, 'head' | 'substrate'>,
+  compound: Pick<CompoundBody, 'name' | 'form'> | null,
+  stated: readonly StatedSetting[],
+): StartingPoint[] {
+  const by = compound?.form ?? 'nothing';
+  const { family, layer } = substrate;
+  const beam = head.wavelengthClass;
+  const usual = usualSettingsOf({ beam, emission: head.emission, by, family, layer });
+  const ours = stated.filter(
+    (one) => one.family === family && one.wavelengthClass === beam && isFor(one.compound, compound),
+  );
+  return [
+    ...ours.flatMap(statedPoint),
+    ...usual.map(({ powerW, speedMmPerS, intervalMm }) => ({
+      ...{ powerW, speedMmPerS, intervalMm, grade: 'usual' as const },
+      source: `usual for ${compound ? compound.form : 'marking bare'} on ${family}`,
+    })),
+  ];
+}
+
+/** Whether what a statement calls its compound means this one: its name, or its kind. */
+function isFor(said: string, compound: Pick<CompoundBody, 'name' | 'form'> | null): boolean {
+  const plain = (words: string) => words.trim().toLowerCase();
+  return compound ? [compound.name, compound.form].map(plain).includes(plain(said)) : plain(said) === '';
+}
+
+function statedPoint({ powerW, speedMmPerS, intervalMm, source, title }: StatedSetting): StartingPoint[] {
+  if (!(powerW! > 0) || !(speedMmPerS! > 0)) return [];
+  const speed = { low: speedMmPerS!, high: speedMmPerS! };
+  return [{ powerW: powerW!, speedMmPerS: speed, intervalMm, grade: 'stated', source: `${title}: ${source}` }];
+}
