@@ -86,6 +86,7 @@ describe('requests', () => {
       title: 't',
       family: 'glass',
       wavelengthClass: 'co2',
+      compound: '',
       ratedW: null,
       topSpeedMmPerS: null,
       power: null,

@@ -83,10 +83,3 @@ export function finishesOf(family: SubstrateFamily): readonly string[] {
   if (isMetal(family)) return METAL_FINISHES;
   return isVitreous(family) ? VITREOUS_FINISHES : ['gloss', 'matt'];
 }
-
-/** Layers that are found on a family: metals may carry any, the rest are as they are or painted. */
-export function layersOf(family: SubstrateFamily): readonly SurfaceLayer[] {
-  if (isMetal(family))
-    return ['bare', 'chrome plate', 'nickel plate', 'anodised', 'painted', 'powder-coated', 'lacquered', 'film'];
-  return ['bare', 'painted', 'film'];
-}

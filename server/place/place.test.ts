@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { NO_KIND } from '@unto/contract';
 import { fillInventory, openTestRig, ticketBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -79,6 +80,7 @@ describe('readings of the Place station', () => {
       id: lensId,
       kind: 'lens',
       body: {
+        ...NO_KIND,
         name: '38 mm',
         headId: ids.head,
         focalLengthMm: 38,

@@ -17,6 +17,7 @@ describe('stated settings', () => {
       title: 'Ceramic',
       family: 'glazed ceramic',
       wavelengthClass: 'co2',
+      compound: '',
       ratedW: 35,
       topSpeedMmPerS: null,
       power: { value: 50, unit: '%' },

@@ -101,7 +101,7 @@ async function settle({ units: set, currency, workshop }: BeginDraft): Promise<v
   await outbox.send('changeWorkshop', { body }, 'the settings of the shop');
 }
 
-const usual = (value: string | undefined) => (value ? `Usual: ${value}. Leave it empty if you do not know.` : '');
+const usual = (value: string | undefined) => (value ? `Usual: ${value}.` : '');
 const UNIT_CHOICES = [
   { value: 'metric' as const, label: 'mm, g' },
   { value: 'inch' as const, label: 'in, oz' },
@@ -109,7 +109,10 @@ const UNIT_CHOICES = [
 </script>
 
 <template>
-  <PageHead title="Begin" about="Ten minutes to a proved setting. Whatever you do not know stays open." />
+  <PageHead
+    title="Begin"
+    about="Ten minutes to a proved setting. Leave empty what you do not know: it is reckoned with what is usual."
+  />
   <form class="begin" novalidate @submit.prevent="keep">
     <FormNote />
     <fieldset>
@@ -186,7 +189,7 @@ const UNIT_CHOICES = [
           name="price"
           :label="`Price of it, ${values.currency}`"
           optional
-          hint="For what a piece costs. Leave it empty if you do not know."
+          hint="For what a piece costs."
           test-id="begin-price"
         />
       </template>
@@ -225,6 +228,7 @@ const UNIT_CHOICES = [
       />
       <NumberField
         name="blankWidthMm"
+        class="first"
         label="A spare blank, width"
         quantity="length"
         optional
@@ -276,6 +280,10 @@ legend {
   color: var(--unto-surface);
   background: var(--unto-action);
   border-radius: 3px;
+}
+
+.first {
+  grid-column: 1;
 }
 
 .wide {

@@ -100,8 +100,7 @@ export const finishChoices = (material: string): readonly string[] => {
   const family = familyOf(material);
   return family ? finishesOf(family) : [];
 };
-export const layerChoices = (material: string): readonly SurfaceLayer[] =>
-  material ? SURFACE_LAYERS.filter((layer) => layer !== 'cadmium plate') : [];
+export const layerChoices = (material: string): readonly SurfaceLayer[] => (material ? SURFACE_LAYERS : []);
 
 /** How a head is called where nobody says another name: its kind, with the watts of its label. */
 export function headNameOf({ headKind, headName, ratedW }: BeginDraft): string {

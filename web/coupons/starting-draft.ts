@@ -42,7 +42,11 @@ const GRIDS = [
   [6, 7, 3.2, 2.6],
   [5, 6, 3.2, 2.6],
   [4, 6, 3.2, 2.6],
+  [6, 5, 3.2, 2.6],
+  [6, 4, 3.2, 2.6],
   [4, 6, 2.6, 2.2],
+  [7, 4, 2.6, 2.2],
+  [6, 4, 2.6, 2.2],
 ] as const;
 
 /** A design that starts from what is known of the pairing, in round numbers of the panel, on the smallest spare blank that serves. */

@@ -2,10 +2,13 @@
 import { flushPromises, type VueWrapper } from '@vue/test-utils';
 import { decisive, makeFigure } from '@unto/core';
 import { emptyBody, LATER_FIELDS, type InventoryItem } from '@unto/contract';
+import Select from 'primevue/select';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { useMakeItem } from '../stores/make-item';
 import { useNotices } from '../stores/notices';
 import { by, EVEN, fakeServer, item, mountInShop } from '../testing/shop';
 import InventoryView from './InventoryView.vue';
+import KindPick from './KindPick.vue';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -69,6 +72,15 @@ const type = async (page: VueWrapper, id: string, text: string) => {
   await field.setValue(text);
   await field.trigger('blur');
 };
+
+/** Takes a kind by its words, as the select would hand it on. */
+async function choose(page: VueWrapper, id: string, words: RegExp): Promise<void> {
+  const select = page.findComponent(KindPick).findComponent(Select);
+  expect(page.find(by(id)).exists()).toBe(true);
+  const options = select.props('options') as { value: string; label: string }[];
+  select.vm.$emit('update:modelValue', options.find(({ label }) => words.test(label))!.value);
+  await flushPromises();
+}
 
 describe('the shelf', () => {
   it('opens one kind at a time, finds by name over all, and hides what is retired', async () => {
@@ -240,7 +252,7 @@ describe('the form', () => {
   it('says what is missing before a spot can be worked out', async () => {
     const { page } = await open();
     await page.find(by('add-lens')).trigger('click');
-    await page.find(by('work-out-spot')).trigger('click');
+    expect(page.find(by('work-out-spot')).attributes('disabled')).toBeDefined();
     expect(page.find('.said').text()).toBe('Choose the head first.');
     await page.find(by('add-substrate')).trigger('click');
     await page.find(by('from-gauge')).trigger('click');
@@ -248,6 +260,55 @@ describe('the form', () => {
     await type(page, 'shelf-gaugeNumber', '24');
     await page.find(by('from-gauge')).trigger('click');
     expect(page.find('.said').text()).toMatch(/until the metal is named/);
+  });
+});
+
+describe('a new item of a kind', () => {
+  const shows = (page: VueWrapper, key: string) => page.find(by(`usual-${key}`)).exists();
+
+  it('opens on a few fields, is filled in with what is usual, and kept with what nobody said named', async () => {
+    const { page, server } = await open('/stores', { 'POST /api/inventory': compound('Brindle') });
+    await page.find(by('add-compound')).trigger('click');
+    await choose(page, 'of-kind', /powder-drying, aerosol/);
+    expect((page.find(by('more')).element as HTMLDetailsElement).open).toBe(false);
+    await type(page, 'shelf-name', 'Brindle');
+    expect(shows(page, 'massSolids')).toBe(true);
+    expect((page.find(by('shelf-massSolids')).element as HTMLInputElement).value).toBe('12');
+    // Somebody says better; another is said to be so; a third is emptied again.
+    await type(page, 'shelf-massSolids', '0.15');
+    expect(shows(page, 'massSolids')).toBe(false);
+    await page.find(by('so-dryDensity')).trigger('click');
+    await type(page, 'shelf-dryS', '240');
+    await type(page, 'shelf-dryS', '');
+    expect((page.find(by('shelf-dryS')).element as HTMLInputElement).value).toBe('300');
+    expect(shows(page, 'dryS')).toBe(true);
+    await page.find('form.shelf').trigger('submit');
+    await flushPromises();
+    const { body } = server.posts().at(-1)!.body as { body: { usual: string[] } };
+    expect(body).toMatchObject({ ofKind: 'powder-aerosol', massSolids: 0.15, dryDensity: 2.9, dryS: 300 });
+    expect(body.usual).toEqual(expect.arrayContaining(['dryS', 'volumeSolids', 'handling']));
+    expect(body.usual).toEqual(expect.not.arrayContaining(['massSolids', 'dryDensity', 'name']));
+  });
+
+  it('keeps what was said when another kind is taken', async () => {
+    const { page } = await open();
+    await page.find(by('add-compound')).trigger('click');
+    await type(page, 'shelf-colour', 'red');
+    await choose(page, 'of-kind', /film-forming, aerosol/);
+    await choose(page, 'of-kind', /water-based/);
+    expect((page.find(by('shelf-colour')).element as HTMLInputElement).value).toBe('red');
+    expect((page.find(by('shelf-dryDensity')).element as HTMLInputElement).value).toBe('2.4');
+  });
+
+  it('is made in place of what another form misses, and chosen there', async () => {
+    const { page } = await open();
+    await page.find(by('add-lens')).trigger('click');
+    const making = useMakeItem();
+    await page.find(by('make-shelf-headId')).trigger('click');
+    expect(making.asked.map(({ kind }) => kind)).toEqual(['head']);
+    making.done('00000000-0000-4000-8000-00000000000f');
+    await flushPromises();
+    expect(page.find(by('shelf-headId')).text()).toMatch(/just made, waits to be sent/);
   });
 });
 

@@ -116,7 +116,7 @@ describe('window chart', () => {
 
   it('finds the percentage for watts on the head’s own curve', () => {
     const equipment = {
-      head: { ratedW: 50, firingThresholdPercent: 0 },
+      head: { ratedW: 50, firingThresholdPercent: 0, usual: [] },
       calibration: {
         rows: [
           { percent: 0, watts: 0 },

@@ -1,0 +1,45 @@
+import { PLAIN_SETTING } from '@unto/core';
+import type { StatedSetting } from '@unto/contract';
+import { describe, expect, it } from 'vitest';
+import { bodyOfKind } from '../kinds/index.js';
+import { startingPoints } from './starting-points.js';
+
+const ID = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001';
+const equipment = {
+  head: bodyOfKind('head', 'co2-55', { name: 'Mine', machineId: ID }),
+  substrate: bodyOfKind('substrate', '304', { name: 'Steel', layer: 'bare' }),
+};
+const FILM = { name: 'Corvid Film', form: 'metal film-forming' } as const;
+const stated = (change: Partial<StatedSetting> = {}): StatedSetting => ({
+  ...PLAIN_SETTING,
+  ...{ id: ID, title: 'Tags', family: 'stainless', wavelengthClass: 'co2', compound: 'corvid film' },
+  ...{ ratedW: 40, topSpeedMmPerS: null, source: 'old note', note: '', power: null, speed: null, interval: null },
+  ...{ powerPercent: 95, powerW: 38, speedMmPerS: 160, intervalMm: null, doseJPerMm2: null },
+  ...{ at: '2026-03-01T09:00:00.000Z', by: ID },
+  ...change,
+});
+const sources = (records: readonly StatedSetting[], compound: typeof FILM | null = FILM) =>
+  startingPoints(equipment, compound, records).map(({ grade, source }) => `${grade}: ${source}`);
+
+describe('what a first coupon starts from', () => {
+  it('is what was stated of this compound, and what is usual', () => {
+    expect(sources([stated()])).toEqual(['stated: Tags: old note', 'usual: usual for metal film-forming on stainless']);
+    expect(sources([stated({ compound: 'Metal film-forming ' })])).toHaveLength(2);
+  });
+
+  it('leaves out what was stated of another compound, material or beam, or whose watts or speed nobody knows', () => {
+    const others = [
+      stated({ compound: 'Soothollow' }),
+      stated({ compound: '' }),
+      stated({ family: 'brass' }),
+      stated({ wavelengthClass: 'blue' }),
+      stated({ powerW: null }),
+      stated({ speedMmPerS: null }),
+    ];
+    expect(sources(others)).toEqual(['usual: usual for metal film-forming on stainless']);
+  });
+
+  it('takes for bare marking what names no compound', () => {
+    expect(sources([stated(), stated({ compound: '' })], null)).toEqual(['stated: Tags: old note']);
+  });
+});
