@@ -16,6 +16,7 @@ export * from './prepare/index.js';
 export * from './tickets/index.js';
 export * from './ticket-page/index.js';
 export * from './today/index.js';
+export * from './find/index.js';
 export * from './choice/index.js';
 export * from './identify/index.js';
 export * from './stated-settings/index.js';

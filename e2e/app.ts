@@ -68,7 +68,7 @@ async function openApp({ demo = true }: AppOptions = {}): Promise<App> {
   if (demo) cpSync(templateFiles(), files, { recursive: true });
   const simulators = launchSimulators();
   const devices = await simulators.address;
-  const empty = demo ? {} : { UNTO_DEMO: 'no' };
+  const empty: Record<string, string> = demo ? {} : { UNTO_DEMO: 'no' };
   let server = launchServer({ url, port: 0, files, simulator: devices, env: empty });
   const base = await server.address;
   const browser = await openBrowser();

@@ -6,6 +6,7 @@ import { coatRouter } from './coat/router.js';
 import { couponRouter } from './coupons/router.js';
 import { fileRouter } from './files/router.js';
 import { router, type Mounted } from './http/router.js';
+import { findRouter } from './find/router.js';
 import { identifyRouter } from './identify/router.js';
 import { inventoryRouter } from './inventory/router.js';
 import { paperRouter } from './paper/router.js';
@@ -35,6 +36,7 @@ export const ROUTERS: readonly Mounted[] = [
   systemRouter,
   workshopRouter,
   todayRouter,
+  findRouter,
   inventoryRouter,
   fileRouter,
   identifyRouter,

@@ -1,6 +1,7 @@
 import { mixed } from 'yup';
 import { workshopRoutes } from '../workshop/routes.js';
 import { todayRoutes } from '../today/routes.js';
+import { findRoutes } from '../find/routes.js';
 import { inventoryRoutes } from '../inventory/routes.js';
 import { fileRoutes } from '../files/routes.js';
 import { identifyRoutes } from '../identify/routes.js';
@@ -44,6 +45,7 @@ export const ROUTES = {
   ...systemRoutes,
   ...workshopRoutes,
   ...todayRoutes,
+  ...findRoutes,
   ...inventoryRoutes,
   ...fileRoutes,
   ...identifyRoutes,

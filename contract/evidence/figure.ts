@@ -16,13 +16,16 @@ const figureInput = record({
   ref: recordRef.optional().default(undefined),
 });
 
+/** Between which bounds a number lies, so many times in a hundred. */
+export const interval = () => record({ low: amount(), high: amount(), level: amount() });
+
 /** A planned, computed or read number with its unit, interval, grade, formula and what it rests on. */
 export const figure = () =>
   describes<Figure>()(
     record({
       value: amount(),
       unit: words(),
-      interval: record({ low: amount(), high: amount(), level: amount() }).optional().default(undefined),
+      interval: interval().optional().default(undefined),
       grade: gradeWord(),
       formula: words(),
       inputs: list(figureInput),

@@ -3,7 +3,7 @@ import { saidOrUsual, widened, type UsualFactors } from '../evidence/usual-value
 import { CoreError } from '../support/core-error.js';
 import { requireNotNegative, requirePositive } from '../support/require.js';
 import { filmFromPartMass } from './film.js';
-import type { TransferKnowledge } from './transfer.js';
+import { transferInput, type TransferKnowledge } from './transfer.js';
 
 /** A container weighed before and after spraying, in g. */
 export interface ContainerWeighing {
@@ -69,10 +69,7 @@ export function filmFromWeighing(
     ]),
     inputs: [
       decisive('mass laid down', 'measured', { value: round(laid, 3), unit: 'g', ref: coat.ref }),
-      decisive('share reaching the part', transfer.grade, {
-        value: round(transfer.value, 3),
-        unit: transfer.weighings ? `from ${transfer.weighings} weighings` : 'usual for an aerosol',
-      }),
+      transferInput(transfer),
       saidOrUsual('solids by mass', solids, { value: coat.massSolids }),
       saidOrUsual('dry density', usual?.dryDensity, { value: coat.dryDensity, unit: 'g/cm³' }),
       supporting('coated area', 'measured', { value: round(coat.areaMm2 / 100, 2), unit: 'cm²' }),

@@ -4,7 +4,7 @@ import { compoundForJob } from './compound-for-job.js';
 import { thinnedSolids, wetFilmFor } from './film.js';
 import type { FilmBand } from './judge-film.js';
 import { compoundPrice } from './price.js';
-import type { TransferKnowledge } from './transfer.js';
+import { transferInput, type TransferKnowledge } from './transfer.js';
 
 /** What a compound's record says that a coat is planned from. */
 export interface CoatCompound {
@@ -47,9 +47,7 @@ export function planCoat(
     value: `${band.lowUm}–${band.highUm} µm`,
     ref,
   });
-  const share = decisive('share reaching the part', job.transfer.grade, {
-    value: Number(job.transfer.value.toPrecision(3)),
-  });
+  const share = transferInput(job.transfer);
   // A share that was learnt with these solids makes their error good.
   const massSolids = job.transfer.grade === 'measured' ? undefined : usual?.massSolids;
   const ofCompound = [

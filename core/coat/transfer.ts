@@ -1,4 +1,4 @@
-import type { Grade } from '../evidence/figure.js';
+import { decisive, type FigureInput, type Grade } from '../evidence/figure.js';
 import { requirePositive, requireWithin } from '../support/require.js';
 import { nextValue } from '../statistics/index.js';
 
@@ -20,6 +20,13 @@ export interface TransferKnowledge {
   readonly high: number;
   readonly grade: Grade;
   readonly weighings: number;
+}
+
+/** What is known of the share as an input of a figure: a usual one with how far it may be off. */
+export function transferInput({ grade, value, low, high, weighings }: TransferKnowledge): FigureInput {
+  const unit = weighings ? `from ${weighings} weighings` : 'usual';
+  const input = decisive('share reaching the part', grade, { value: Number(value.toPrecision(3)), unit });
+  return grade === 'usual' ? { ...input, factor: Math.sqrt(high / low) } : input;
 }
 
 /**

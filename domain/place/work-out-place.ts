@@ -171,12 +171,13 @@ export function focusDepth(
   if (hunted) return hunted;
   const { depthOfFocusMm: value, depthGrowth } = lens;
   const factor = usualFactor('lens', lens, 'depthOfFocusMm');
-  const said = `lens record, spot +${Math.round(depthGrowth * 100)} %`;
+  const growth = { value: `spot +${Math.round(depthGrowth * 100)} %` };
+  const said = 'depth of focus of the lens';
   return makeFigure({
     formula: 'depthOfFocus',
     value,
     unit: 'mm',
     interval: factor ? widened(value, { low: value, high: value }, [factor]) : undefined,
-    inputs: [factor ? saidOrUsual(said, factor) : decisive(said, 'stated')],
+    inputs: [factor ? saidOrUsual(said, factor, growth) : decisive(said, 'stated', growth)],
   });
 }

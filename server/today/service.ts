@@ -17,6 +17,7 @@ import { leftInContainers } from '../inventory/use.js';
 import { openTicketLines } from '../progress/service.js';
 import { timersWhere } from '../timers/service.js';
 import { shopDay, workshop } from '../workshop/service.js';
+import { measurementThatTells } from './measurement.js';
 
 /** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
@@ -48,6 +49,7 @@ export async function today(context: Context): Promise<Today> {
     }),
   ];
   return {
+    tellsMost: await measurementThatTells(context, lines),
     tasks: tasks.sort(byUrgency),
     timers,
     short: [...(await diskRunsFull(context)), ...short],

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Today } from '@unto/contract';
+import { bodyOfKind } from '@unto/domain';
 import {
   DESIGN,
   fillInventory,
@@ -30,9 +31,9 @@ async function openTicket(change: object) {
   const { body } = await rig.call('POST', '/api/tickets', ticketBody(ids, change));
   return body;
 }
-async function choose(ticket: any) {
+async function choose(ticket: any, compoundId = ids.compound) {
   const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
-  return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound })).body;
+  return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId })).body;
 }
 async function tick(ticketId: string, station: string, codes: string[]) {
   for (const code of codes)
@@ -128,6 +129,22 @@ describe('Today', () => {
     // 110 − 96 g left, 1 g a piece.
     expect(short).toContainEqual(expect.objectContaining({ what: 'Corvid Film, lot K7', left: '14 pieces left' }));
     expect(short).toContainEqual(expect.objectContaining({ what: 'Old can', left: 'use-by passed, 2026-01-31' }));
+  });
+});
+
+describe('the one measurement that would tell most', () => {
+  it('is told of a coat that rests on what is usual, until nobody plans one', async () => {
+    expect((await today()).tellsMost).toBeNull();
+    const compound = randomUUID();
+    const body = bodyOfKind('compound', 'film-aerosol', { name: 'Brindle Black' });
+    expect((await rig.call('POST', '/api/inventory', { id: compound, kind: 'compound', body })).status).toBe(200);
+    const ticket = await choose(await openTicket({ title: 'Of a new can', pieces: 4 }), compound);
+    const { tellsMost } = await today();
+    expect(tellsMost).toMatchObject({
+      words: expect.stringMatching(/Weigh the parts bare and coated/),
+      ...{ of: 'Brindle Black for Of a new can', unit: 'g', to: `/tickets/${ticket.id}/coat` },
+    });
+    expect(tellsMost!.then.high - tellsMost!.then.low).toBeLessThan(tellsMost!.now.high - tellsMost!.now.low);
   });
 });
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, watchEffect } from 'vue';
+import { computed, nextTick, onMounted, ref, watch, watchEffect } from 'vue';
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router';
 import ConflictDialog from '../tickets/ConflictDialog.vue';
 import EvidenceSheet from '../evidence/EvidenceSheet.vue';
 import MakeItemDialogs from '../inventory/MakeItemDialogs.vue';
+import FindBox from '../find/FindBox.vue';
 import KeysHelp from './KeysHelp.vue';
 import NoticeBar from './NoticeBar.vue';
 import OperatorPicker from './OperatorPicker.vue';
@@ -15,7 +16,6 @@ import { useNow } from '../stores/now';
 import { useOutbox } from '../stores/outbox';
 import { shopReading } from '../ui/useUnits';
 import { shopUnits } from '@unto/domain';
-import { ref } from 'vue';
 
 const ENTRIES = ['today', 'tickets', 'coupons', 'windows', 'ledger', 'stores', 'practice', 'shop'] as const;
 const shop = useShop();
@@ -24,6 +24,8 @@ const timers = useTimers();
 const route = useRoute();
 const router = useRouter();
 const away = ref('');
+const finding = ref(false);
+const keys = ref(false);
 /** What a shop without a head begins with stands first, and goes once there is one. */
 const index = computed(() => (shop.ready && shop.mustBegin ? ['begin', ...ENTRIES] : ENTRIES));
 const here = computed(() => route.meta['index'] as string);
@@ -31,6 +33,11 @@ const here = computed(() => route.meta['index'] as string);
 // What is read below stands in the units of the shop.
 watchEffect(() => {
   if (shop.workshop) shopReading.value = { units: shopUnits(shop.workshop), scale: {} };
+});
+// On a phone the index is a line: the open entry stays in sight.
+watch(here, async () => {
+  await nextTick();
+  document.querySelector('.tab.here')?.scrollIntoView({ block: 'nearest', inline: 'center' });
 });
 watchEffect(() => document.documentElement.classList.toggle('lamp', shop.theme === 'lamp'));
 watchEffect(() => {
@@ -62,6 +69,7 @@ onMounted(async () => {
   <div class="bench-book">
     <nav class="index no-print" aria-label="Index">
       <RouterLink to="/today" class="mark">Unto</RouterLink>
+      <button type="button" class="aside" data-test-id="open-find" @click="finding = true">Find <kbd>/</kbd></button>
       <RouterLink
         v-for="entry in index"
         :key="entry"
@@ -72,9 +80,10 @@ onMounted(async () => {
       >
         {{ entry.charAt(0).toUpperCase() + entry.slice(1) }}
       </RouterLink>
+      <button type="button" class="aside low" data-test-id="open-keys" @click="keys = true">Keys <kbd>?</kbd></button>
       <button
         type="button"
-        class="theme"
+        class="aside"
         :aria-label="shop.theme === 'paper' ? 'Dark: lamp' : 'Light: paper'"
         @click="shop.theme = shop.theme === 'paper' ? 'lamp' : 'paper'"
       >
@@ -95,7 +104,8 @@ onMounted(async () => {
   <EvidenceSheet />
   <ConflictDialog />
   <MakeItemDialogs />
-  <KeysHelp />
+  <KeysHelp v-model="keys" />
+  <FindBox v-model="finding" />
 </template>
 
 <style scoped>
@@ -158,8 +168,10 @@ onMounted(async () => {
   border-top: 1px solid var(--unto-rule);
 }
 
-.theme {
-  margin-top: auto;
+.aside {
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
   min-height: 45px;
   padding: 0 1rem;
   text-align: left;
@@ -168,6 +180,17 @@ onMounted(async () => {
   background: none;
   color: var(--unto-quiet);
   cursor: pointer;
+}
+
+.low {
+  margin-top: auto;
+}
+
+kbd {
+  padding: 0 0.35rem;
+  border: 1px solid var(--unto-rule);
+  border-radius: 3px;
+  font-size: 0.8rem;
 }
 
 .page {
@@ -202,6 +225,17 @@ main {
   }
 }
 
+@media print {
+  .bench-book {
+    display: block;
+    height: auto;
+  }
+
+  main {
+    overflow: visible;
+  }
+}
+
 @media (max-width: 700px) {
   .bench-book {
     grid-template-columns: minmax(0, 1fr);
@@ -222,8 +256,12 @@ main {
     padding: 0.6rem 0.8rem;
   }
 
+  kbd {
+    display: none;
+  }
+
   .tab,
-  .theme {
+  .aside {
     padding: 0 0.8rem;
     border: 0;
     margin: 0;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import Dialog from 'primevue/dialog';
-import { ref } from 'vue';
 import { isTyping, KEYS } from '../ui/keys';
 
-const visible = ref(false);
+/** Which keys do what: opened by its own, and from the index. */
+const visible = defineModel<boolean>({ required: true });
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && !isTyping(event)) visible.value = true;
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formulaInWords, type FigureInput } from '@unto/core';
+import { formulaInWords, tellsMost, type FigureInput } from '@unto/core';
 import Drawer from 'primevue/drawer';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -13,6 +13,10 @@ const evidence = useEvidence();
 const units = useUnits();
 const visible = computed({ get: () => evidence.open !== null, set: (open) => !open && (evidence.open = null) });
 const figure = computed(() => evidence.open?.figure ?? null);
+
+const best = computed(() => figure.value && tellsMost(figure.value));
+const spanOf = ({ low, high }: { low: number; high: number }) =>
+  `${formatFigure(units.plain(low, figure.value!.unit).value)}–${written(high)}`;
 
 const PLACES: Record<string, (id: string) => string> = {
   coupon: (id) => `/coupons/${id}`,
@@ -77,6 +81,10 @@ function shown(input: FigureInput): string {
           </tr>
         </tbody>
       </table>
+      <p v-if="best" class="best" data-test-id="tells-most">
+        <strong>One measurement would tell most.</strong> {{ best.words }}
+        <span class="quiet">Then it would lie within {{ spanOf(best.interval) }}.</span>
+      </p>
       <p class="quiet small">
         The result takes the weakest grade among the inputs that decide it. Core function: {{ figure.formula }}.
       </p>
@@ -99,6 +107,12 @@ function shown(input: FigureInput): string {
 
 .evidence .holds {
   margin-left: 0.6rem;
+}
+
+.evidence .best {
+  padding: 0.5rem 0.8rem;
+  border-left: 4px solid var(--unto-action);
+  background: var(--unto-surface);
 }
 
 .evidence .value {

@@ -87,7 +87,7 @@ export const untoPreset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
   semantic: {
     primary: cobalt,
-    focusRing: { width: '2px', style: 'solid', color: 'var(--unto-action)', offset: '2px', shadow: 'none' },
+    focusRing: { width: '3px', style: 'solid', color: 'var(--unto-action)', offset: '2px', shadow: 'none' },
     formField: { paddingX: '0.75rem', paddingY: '0.6rem', shadow: 'none' },
     overlay: {
       select: { shadow: 'none' },
@@ -133,16 +133,16 @@ export const untoPreset = definePreset(Aura, {
     button: {
       root: { label: { fontWeight: '700' } },
       colorScheme: {
-        light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88', '#A9C3DB']),
-        dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92', '#4F80AC']),
+        light: buttons(['#B23A12', '#8F2E0E', '#FFFDF8'], ['#3A4248', '#8C8E88', '#4F80AC']),
+        dark: buttons(['#F0916E', '#F5AD92', '#15191C'], ['#CFD2CF', '#7F8B92', '#7CA3C7']),
       },
     },
     togglebutton: {
       root: { padding: '0', checkedBackground: 'transparent', borderRadius: '4px', fontWeight: '400' },
       content: { padding: '0 1rem', borderRadius: '3px', checkedShadow: 'none' },
       colorScheme: {
-        light: toggles(['#FFFDF8', '#D9D3C5', '#1F262B'], ['#1F262B', '#F5F2EA']),
-        dark: toggles(['#1E2428', '#38414A', '#EDE8DC'], ['#EDE8DC', '#15191C']),
+        light: toggles(['#FFFDF8', '#8C8E88', '#1F262B'], ['#1F262B', '#F5F2EA']),
+        dark: toggles(['#1E2428', '#7F8B92', '#EDE8DC'], ['#EDE8DC', '#15191C']),
       },
     },
     slider: {

@@ -11,6 +11,7 @@ import { useNow } from '../stores/now';
 import RunningTimers from '../timers/RunningTimers.vue';
 import DueIn from '../timers/DueIn.vue';
 import PageHead from '../ui/PageHead.vue';
+import { useUnits } from '../ui/useUnits';
 import { LOCALE } from '../ui/format';
 
 /** What to do next in time order; timers; what runs short. */
@@ -21,6 +22,8 @@ const time = useNow();
 const shop = useShop();
 const router = useRouter();
 
+const units = useUnits();
+const spanOf = ({ low, high }: { low: number; high: number }) => units.span('mass', low, high);
 const heading = computed(() => {
   const now = new Date(time.now);
   const day = now.toLocaleDateString(LOCALE, { weekday: 'long' });
@@ -57,6 +60,14 @@ const rest = computed(() => today.value?.tasks.slice(1) ?? []);
     </section>
     <aside class="side">
       <RunningTimers />
+      <section v-if="today.tellsMost" data-test-id="tells-most">
+        <h2>One measurement would tell most</h2>
+        <p>{{ today.tellsMost.words }}</p>
+        <p class="quiet small">
+          {{ today.tellsMost.of }}: {{ spanOf(today.tellsMost.now) }} now, {{ spanOf(today.tellsMost.then) }} then.
+          <RouterLink :to="today.tellsMost.to">Go there</RouterLink>
+        </p>
+      </section>
       <section>
         <h2>Will run short</h2>
         <p v-if="!today.short.length" class="quiet">Nothing that was weighed runs short.</p>

@@ -8,6 +8,7 @@ export const KEYS = [
   { keys: 'Delete', where: 'Coupon', does: 'take the mark of a cell off before it is kept' },
   { keys: 'Enter', where: 'Forms', does: 'keep the entries' },
   { keys: 'Esc', where: 'Sheets', does: 'close' },
+  { keys: '/', where: 'Everywhere', does: 'find anything' },
   { keys: '?', where: 'Everywhere', does: 'this list' },
 ] as const;
 

@@ -1,0 +1,2 @@
+export * from './find.js';
+export * from './routes.js';
