@@ -3,6 +3,7 @@ export * from './coupons/index.js';
 export * from './equipment/index.js';
 export * from './files/index.js';
 export * from './kinds/index.js';
+export * from './old-records/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
 export * from './progress/index.js';

@@ -1,5 +1,10 @@
-import { page } from '../fields/index.js';
-import { createStatedSetting, listStatedSettingsQuery, statedSetting } from './stated-settings.js';
+import { list, page } from '../fields/index.js';
+import {
+  createStatedSetting,
+  createStatedSettings,
+  listStatedSettingsQuery,
+  statedSetting,
+} from './stated-settings.js';
 import { route } from '../routing/index.js';
 
 export const statedSettingRoutes = {
@@ -10,6 +15,14 @@ export const statedSettingRoutes = {
     params: {},
     query: listStatedSettingsQuery,
     answer: page(statedSetting),
+  }),
+  createStatedSettings: route({
+    method: 'post',
+    path: '/api/stated-settings/several',
+    summary: 'Keep the stated settings of an old sheet, all or none',
+    params: {},
+    body: createStatedSettings,
+    answer: list(statedSetting),
   }),
   createStatedSetting: route({
     method: 'post',

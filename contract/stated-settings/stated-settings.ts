@@ -1,4 +1,4 @@
-import { object, type InferType } from 'yup';
+import { array, object, type InferType } from 'yup';
 import { SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES } from '@unto/core';
 import {
   amount,
@@ -34,6 +34,17 @@ const statedFields = {
 /** A setting somebody stated: a label, a data sheet, an old note. Kept in the units it came in. */
 export const createStatedSetting = shape(statedFields);
 export type CreateStatedSetting = Frozen<InferType<typeof createStatedSetting>>;
+
+/** An old sheet brought in: all of it, or nothing. */
+export const createStatedSettings = shape({
+  settings: array()
+    .of(createStatedSetting)
+    .label('Settings')
+    .required()
+    .min(1, 'There is nothing to keep.')
+    .max(500, 'At most 500 settings are kept at once.'),
+});
+export type CreateStatedSettings = Frozen<InferType<typeof createStatedSettings>>;
 
 /** A stated setting with what can be said of it in core units; null where that cannot be known. */
 export const statedSetting = record({

@@ -1,2 +1,3 @@
 export * from './csv.js';
 export * from './dxf.js';
+export * from './loose-table.js';

@@ -1,5 +1,5 @@
 import { PLAIN_SETTING, type MarkSetting } from '@unto/core';
-import type { CreateStatedSetting, StatedSetting } from '@unto/contract';
+import type { CreateStatedSetting, CreateStatedSettings, StatedSetting } from '@unto/contract';
 import { createOnce, find, insert, type Context } from '../db/context.js';
 import { pageOf, type Asked } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
@@ -18,6 +18,16 @@ export async function createStatedSetting(context: Context, request: CreateState
     });
   });
   return view(await find(context, 'statedSettings', request.id));
+}
+
+/** Keeps the settings of an old sheet, in the one transaction of the request. */
+export async function createStatedSettings(
+  context: Context,
+  { settings }: CreateStatedSettings,
+): Promise<StatedSetting[]> {
+  const kept: StatedSetting[] = [];
+  for (const setting of settings) kept.push(await createStatedSetting(context, setting));
+  return kept;
 }
 
 /** A page of stated settings, newest first. */

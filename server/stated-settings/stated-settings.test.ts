@@ -44,4 +44,26 @@ describe('stated settings', () => {
         .status,
     ).toBe(422);
   });
+
+  it('of an old sheet are kept all or none, and once', async () => {
+    const line = (change: object = {}) => ({
+      ...PLAIN_SETTING,
+      ...{ id: randomUUID(), title: 'Line', family: 'brass', wavelengthClass: 'co2', compound: 'Corvid Film' },
+      ...{ ratedW: 40, topSpeedMmPerS: null, interval: null, source: 'old sheet', note: '' },
+      ...{ power: { value: 90, unit: '%' }, speed: { value: 200, unit: 'mm/s' } },
+      ...change,
+    });
+    const count = async () => (await rig.call('GET', '/api/stated-settings')).body.records.length;
+    const before = await count();
+    const bring = (settings: object[]) => rig.call('POST', '/api/stated-settings/several', { settings });
+    const bad = await bring([line(), line({ power: { value: 900, unit: '%' } })]);
+    expect(bad.status).toBe(422);
+    expect(bad.body.faults[0].path).toMatch(/settings\[1\]/);
+    expect(await count()).toBe(before);
+    const settings = [line(), line()];
+    expect((await bring(settings)).body).toHaveLength(2);
+    expect((await bring(settings)).status).toBe(200);
+    expect(await count()).toBe(before + 2);
+    expect((await bring([])).status).toBe(422);
+  });
 });

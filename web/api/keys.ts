@@ -97,4 +97,5 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   createJudgement: (written) => ofRun(written, [...ANY_TICKET, ['choice']]),
   importLedger: () => [KEYS.ledger(), ['run'], KEYS.today(), ...ANY_TICKET],
   createStatedSetting: () => [KEYS.statedSettings()],
+  createStatedSettings: () => [KEYS.statedSettings()],
 };

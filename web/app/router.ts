@@ -73,6 +73,11 @@ export const router = createRouter({
       component: () => import('../stated-settings/StatedSettingsView.vue'),
       meta: { index: 'practice', title: 'Practice' },
     },
+    {
+      path: '/practice/bring',
+      component: () => import('../old-records/OldRecordsView.vue'),
+      meta: { index: 'practice', title: 'Old records' },
+    },
     { path: '/shop', component: () => import('../shop/ShopView.vue'), meta: { index: 'shop', title: 'Shop' } },
     {
       path: '/:rest(.*)*',

@@ -14,6 +14,7 @@ import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { useQuery } from '@pinia/colada';
 import { computed, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import SettingRestFields from '../setting/SettingRestFields.vue';
@@ -119,6 +120,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
 
 <template>
   <PageHead title="Practice" about="What others say works: a start for a coupon, never proof">
+    <RouterLink to="/practice/bring" data-test-id="bring-old">Bring old records</RouterLink>
     <Button v-if="!adding" label="Note a stated setting" data-test-id="add-stated" @click="adding = true" />
   </PageHead>
   <div class="body">

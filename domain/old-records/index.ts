@@ -1,0 +1,3 @@
+export * from './columns.js';
+export * from './read-old-records.js';
+export * from './words.js';
