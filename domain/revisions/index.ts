@@ -1,1 +1,2 @@
 export * from './same-revisions.js';
+export * from './marks-alike.js';

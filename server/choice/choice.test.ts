@@ -156,10 +156,14 @@ describe('choosing', () => {
     expect(rate.interval!.low).toBeLessThan(rate.value);
     expect(rate.inputs.some(({ ref }) => ref?.id === coupon)).toBe(true);
     expect(option.judgement.reasons.some(({ code }) => code === 'proved-here')).toBe(true);
-    await rig.call('PUT', `/api/inventory/${compoundId}`, {
-      version: 1,
-      body: { ...storeBody('compound'), name: 'Rowan Fast', dryS: 300 },
-    });
+    const revise = (version: number, change: object) =>
+      rig.call('PUT', `/api/inventory/${compoundId}`, { version, body: { ...storeBody('compound'), ...change } });
+    // Better known and called otherwise, it is the same compound.
+    await revise(1, { name: 'Rowan Faster', dryDensity: 3.7 });
+    const known = of(await page(ticket.id), compoundId);
+    expect(known.judgement.reasons.some(({ code }) => code === 'proved-here')).toBe(true);
+    expect(known.estimates.rate.figure!.grade).toBe(rate.grade);
+    await revise(2, { name: 'Rowan Fast', dryS: 300 });
     const later = of(await page(ticket.id), compoundId);
     expect(later.estimates.rate.figure!.grade).toBe('carried');
     expect(later.judgement.reasons.some(({ code }) => code === 'proved-here')).toBe(false);

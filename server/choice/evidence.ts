@@ -4,6 +4,7 @@ import { EVENNESS_STEPS, type Aim, type Revisions, type InventoryItem, type Tick
 import { sameRevisions } from '@unto/domain';
 import { type Context, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 
 /** Runs that count of a pairing: the newest ones. */
 const NEWEST = 60;
@@ -50,8 +51,9 @@ export async function markEvidence(
     attributes: ['id', 'aim'],
   });
   const aims = new Map(tickets.map(({ id, aim }) => [id, aim as Aim]));
+  const as = await marksAsNow(context, revisions, pinnedIds(runs.map((run) => run.revisions)));
   const readings = runs.map((run) => ({
-    own: sameRevisions(run.revisions, revisions),
+    own: sameRevisions(as.revisions(run.revisions), revisions),
     reading: runReading(run, aims.get(run.ticketId)!, judgements.get(run.id), cleanings.get(run.id)),
   }));
   const gather = (own: boolean) =>

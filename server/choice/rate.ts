@@ -24,7 +24,13 @@ import {
   type FittedEquipment,
   type WindowFamily,
 } from '@unto/domain';
-import { onOtherRevisions, scrubbedCells, scrubbedCoupons, type ScrubbedCells } from '../coupons/window.js';
+import {
+  couponsAsNow,
+  onOtherRevisions,
+  scrubbedCells,
+  scrubbedCoupons,
+  type ScrubbedCells,
+} from '../coupons/window.js';
 import type { Context } from '../db/context.js';
 import { remembered } from '../pool/remembered.js';
 
@@ -65,7 +71,8 @@ interface RatePlace {
  */
 export async function pairingRate(context: Context, where: RatePlace): Promise<PairingRate> {
   const { ticket, compoundId, revisions } = where;
-  const known = await scrubbedCoupons(context, { compoundId, substrateIds: where.substrates, headIds: where.heads });
+  const pairing = { compoundId, substrateIds: where.substrates, headIds: where.heads };
+  const known = await couponsAsNow(context, await scrubbedCoupons(context, pairing), revisions);
   const here = known.filter(
     (row) => row.substrateId === ticket.substrateId && row.headId === ticket.headId && row.lensId === ticket.lensId,
   );

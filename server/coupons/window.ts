@@ -12,6 +12,7 @@ import {
 } from '@unto/domain';
 import { find, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { equipmentOf, loadEquipment } from '../inventory/service.js';
 
 /** Coupons with scrubbed cells of one compound (null: left bare), and those cells with their settings. */
@@ -68,6 +69,27 @@ export async function scrubbedCells(
   return { coupons, cells, families: windowFamilies(cells) };
 }
 
+/** Coupons as if they had been fired on the revisions of now, where what these say marks alike. */
+export async function couponsAsNow(
+  context: Context,
+  coupons: readonly Rows['coupons'][],
+  now: Revisions,
+): Promise<Rows['coupons'][]> {
+  if (!coupons.length) return [];
+  const pinned = pinnedIds(coupons.map(({ revisions }) => revisions));
+  const sprayed = coupons.flatMap(({ firing }) => firing?.compounds.map(({ revision }) => revision) ?? []);
+  const as = await marksAsNow(context, now, [...pinned, ...sprayed]);
+  return coupons.map((coupon) => {
+    const { firing } = coupon;
+    const compounds = firing?.compounds.map(({ id, revision }) => ({ id, revision: as.revision(revision) }));
+    return {
+      ...coupon,
+      revisions: as.revisions(coupon.revisions),
+      firing: firing && { ...firing, compounds: compounds! },
+    };
+  });
+}
+
 /** Coupons among some that were fired on other revisions than these, as far as a compound is concerned. */
 export function onOtherRevisions(
   coupons: readonly Rows['coupons'][],
@@ -82,8 +104,9 @@ export async function ticketWindow(context: Context, ticketId: string): Promise<
   const ticket = await find(context, 'tickets', ticketId);
   const { substrateId, compoundId, headId, lensId } = ticket;
   const pairing = { compoundId, substrateIds: [substrateId], headIds: [headId], lensId };
-  const { coupons, cells } = await scrubbedCells(context, await scrubbedCoupons(context, pairing), compoundId);
   const { revisions } = await loadEquipment(context, ticket);
+  const fired = await couponsAsNow(context, await scrubbedCoupons(context, pairing), revisions);
+  const { coupons, cells } = await scrubbedCells(context, fired, compoundId);
   const others = new Set(onOtherRevisions(coupons, compoundId, revisions));
   return {
     coupons: coupons.map((coupon) => ({

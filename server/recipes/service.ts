@@ -24,10 +24,11 @@ import {
   type FittedEquipment,
 } from '@unto/domain';
 import { testStepsOf } from '../coupons/step-test.js';
-import { onOtherRevisions, scrubbedCells } from '../coupons/window.js';
+import { couponsAsNow, onOtherRevisions, scrubbedCells } from '../coupons/window.js';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
+import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { loadEquipment } from '../inventory/service.js';
 import { workshop } from '../workshop/service.js';
 
@@ -99,7 +100,8 @@ async function promised(
   { equipment, revisions, shop, job }: Bench,
 ): Promise<Promised> {
   if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated', because: [] };
-  const rows = await list(context, 'coupons', { where: { id: { [Op.in]: [...request.couponIds] } } });
+  const named = await list(context, 'coupons', { where: { id: { [Op.in]: [...request.couponIds] } } });
+  const rows = await couponsAsNow(context, named, revisions);
   const { families } = await scrubbedCells(context, rows, compoundId);
   const family = familyFor(families, request);
   if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
@@ -152,7 +154,9 @@ async function provedByStepTest(
   const held = near.find(({ apart }) => !apart.some((part) => setting[part] !== null));
   if (!held) throw fault('kind', 'No tiny cell held at this setting.');
   const because = held.apart.map((part) => `${SETTING_PART_NAMES[part]} was not noted`);
-  if (!sameRevisions(held.step.revisions, revisions)) because.push('other revisions of what stands on the bench');
+  const as = await marksAsNow(context, revisions, pinnedIds([held.step.revisions]));
+  if (!sameRevisions(as.revisions(held.step.revisions), revisions))
+    because.push('other revisions of what stands on the bench');
   return { fit: null, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
 }
 

@@ -5,6 +5,7 @@ import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
+import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
@@ -23,6 +24,7 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     const setting = settingOnEquipment(request, equipment);
     const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
     if (recipe && recipe.ticketId !== ticket.id) throw fault('recipeId', 'That recipe belongs to another ticket.');
+    const as = await marksAsNow(context, revisions, recipe ? pinnedIds([recipe.revisions]) : []);
     const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
     const open = await requireReady(context, request, corrected);
     const { id, recipeId, correctsId, pieces, minutes, note, reason, power, speed, interval } = request;
@@ -47,7 +49,7 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
         couponIds: recipe?.couponIds ?? [],
       }),
       dose: doseFigure(setting, request, equipment, revisions),
-      ...gradeOfRun(setting, recipe, revisions, open),
+      ...gradeOfRun(setting, recipe && { ...recipe, revisions: as.revisions(recipe.revisions) }, revisions, open),
       at: context.now,
       byId: context.actor,
     });
