@@ -44,8 +44,8 @@ async function seek(): Promise<void> {
     found.value = answer;
     said.value = answer.length ? '' : 'Nothing holds all of these words.';
   } catch (error) {
-    if (!(error instanceof Unreachable)) throw error;
-    said.value = 'The server does not answer just now.';
+    said.value =
+      error instanceof Unreachable ? 'The server does not answer just now.' : String((error as Error).message);
   }
 }
 watchDebounced(sought, () => visible.value && void seek(), { debounce: 120 });
@@ -129,7 +129,8 @@ const indexOf = (one: Found) => entries.value.indexOf(one);
 
 <style scoped>
 .field {
-  width: 100%;
+  width: calc(100% - 8px);
+  margin: 4px;
   min-height: 48px;
   padding: 0 0.8rem;
   border: 1px solid var(--unto-slate);

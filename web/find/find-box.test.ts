@@ -20,7 +20,12 @@ afterEach(() => {
 });
 
 async function open() {
-  fakeServer({ '/api/find': ANSWERS, '/api/find?q=': ANSWERS, '/api/find?q=orchid': ANSWERS.slice(0, 1), '/api/find?q=none': [] });
+  fakeServer({
+    '/api/find': ANSWERS,
+    '/api/find?q=': ANSWERS,
+    '/api/find?q=orchid': ANSWERS.slice(0, 1),
+    '/api/find?q=none': [],
+  });
   const mounted = await mountInShop(FindBox, { props: { modelValue: false }, attach: true });
   await reopen(mounted.page);
   return mounted;

@@ -26,10 +26,12 @@ const router = useRouter();
 const busy = ref(false);
 const SHOWN = 12;
 
+/** A column that is none of the fields. */
+const REST = 'rest';
 const FIELDS = [
-  { value: null, label: 'keep in the note' },
+  { value: REST, label: 'keep in the note' },
   ...OLD_FIELDS.map((value) => ({ value, label: OLD_FIELD_WORDS[value] })),
-] as { value: OldField | null; label: string }[];
+] as { value: OldField | typeof REST; label: string }[];
 const unitsOf = (field: OldField) => {
   const quantity = OLD_QUANTITIES[field];
   return quantity ? choicesOf(QUANTITIES[quantity].units as readonly string[]) : [];
@@ -45,6 +47,16 @@ const families = choicesOf(SUBSTRATE_FAMILIES);
 const beams = WAVELENGTH_CLASSES.map((value) => ({ value, label: WAVELENGTH_WORDS[value] }));
 const entered = (quantity: { value: number; unit: string } | null) =>
   quantity ? withUnit(quantity.value, quantity.unit) : '–';
+/** Faults by what is wrong, with the lines that it is wrong in. */
+const faults = computed(() => {
+  const lines = new Map<string, number[]>();
+  for (const { line, faults: found } of bad.value)
+    for (const message of found) lines.set(message, [...(lines.get(message) ?? []), line]);
+  return [...lines].map(([message, of]) => ({
+    message,
+    lines: of.length === 1 ? `Line ${of[0]}` : `Lines ${of.slice(0, 8).join(', ')}${of.length > 8 ? ' …' : ''}`,
+  }));
+});
 const shown = computed(() => records.value.slice(0, SHOWN));
 
 async function keep(): Promise<void> {
@@ -72,6 +84,7 @@ async function keep(): Promise<void> {
       <p class="quiet small">Copy the cells out of a spreadsheet and paste them here, or bring a CSV file.</p>
       <TextField v-model="text" label="Cells" :lines="table ? 3 : 8" test-id="old-text" />
       <FileLabel
+        class="file"
         label="Bring a file"
         look="outlined"
         accept=".csv,.tsv,.txt"
@@ -101,12 +114,12 @@ async function keep(): Promise<void> {
                 <td class="quiet small">{{ sample(i) }}</td>
                 <td>
                   <ChoiceField
-                    :model-value="column?.field ?? null"
+                    :model-value="column?.field ?? REST"
                     :label="`What “${heading(i)}” holds`"
                     class="bare"
                     :options="FIELDS"
                     :test-id="`old-column-${i}`"
-                    @update:model-value="sheet.take(i, $event ?? null)"
+                    @update:model-value="sheet.take(i, $event === REST ? null : $event!)"
                   />
                 </td>
                 <td>
@@ -155,10 +168,10 @@ async function keep(): Promise<void> {
       <section class="panel" data-test-id="old-preview">
         <h2>4. What comes of it <GradeMark grade="stated" /></h2>
         <ul v-if="bad.length" class="faults" role="alert" data-test-id="old-faults">
-          <li v-for="{ line, faults } in bad.slice(0, SHOWN)" :key="line">
-            <strong>Line {{ line }}:</strong> {{ faults.join(' ') }}
+          <li v-for="{ message, lines } in faults.slice(0, SHOWN)" :key="message">
+            <strong>{{ lines }}:</strong> {{ message }}
           </li>
-          <li v-if="bad.length > SHOWN" class="quiet">and {{ bad.length - SHOWN }} more.</li>
+          <li v-if="faults.length > SHOWN" class="quiet">and {{ faults.length - SHOWN }} more.</li>
         </ul>
         <div class="scroll">
           <table class="plain">
@@ -211,6 +224,7 @@ async function keep(): Promise<void> {
 
 <style scoped>
 .old {
+  min-width: 0;
   display: flex;
   flex-direction: column;
   gap: 0.8rem;
@@ -219,6 +233,7 @@ async function keep(): Promise<void> {
 }
 
 .panel {
+  min-width: 0;
   display: flex;
   flex-direction: column;
   gap: 0.5rem;
@@ -226,6 +241,10 @@ async function keep(): Promise<void> {
   border: 1px solid var(--unto-rule);
   border-radius: 4px;
   background: var(--unto-surface);
+}
+
+.file {
+  align-self: start;
 }
 
 .scroll {
@@ -237,6 +256,10 @@ async function keep(): Promise<void> {
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 0.6rem 1rem;
   align-items: start;
+}
+
+.bare {
+  position: relative;
 }
 
 .bare :deep(label) {

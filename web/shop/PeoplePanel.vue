@@ -43,7 +43,7 @@ async function retire(person: Operator, retired: boolean): Promise<void> {
 </script>
 
 <template>
-  <section class="people" aria-labelledby="people-heading">
+  <section class="shop-panel" aria-labelledby="people-heading">
     <h2 id="people-heading">People</h2>
     <ul>
       <li v-for="person in shop.atWork" :key="person.id" :data-test-id="`at-work-${person.name.split(' ')[0]}`">
@@ -83,21 +83,6 @@ async function retire(person: Operator, retired: boolean): Promise<void> {
 </template>
 
 <style scoped>
-/* Below the form and as wide as it. */
-.people {
-  max-width: 59rem;
-  padding: 0.6rem 1rem 0.9rem;
-  margin: 0.6rem 1.5rem 1.5rem;
-  border: 1px solid var(--unto-rule);
-  border-radius: 4px;
-  background: var(--unto-surface);
-}
-
-h2 {
-  margin: 0 0 0.3rem;
-  font-size: 1rem;
-}
-
 ul {
   padding: 0;
   margin: 0 0 0.8rem;

@@ -16,7 +16,9 @@ import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import { unitsOf } from '../ui/useUnits';
+import ElsewherePanel from './ElsewherePanel.vue';
 import PeoplePanel from './PeoplePanel.vue';
+import RatesPanel from './RatesPanel.vue';
 
 /** What holds for the whole shop: its name and money, the units it reads in, and when a setting counts as safe. */
 const shop = useShop();
@@ -155,7 +157,32 @@ function putOver(): void {
     <div class="foot"><Button type="submit" label="Keep the settings" :loading="busy" data-test-id="keep-shop" /></div>
   </form>
   <PeoplePanel />
+  <RatesPanel />
+  <ElsewherePanel />
 </template>
+
+<style>
+/* Panels below the form, as wide as it. */
+.shop-panel {
+  max-width: 59rem;
+  padding: 0.6rem 1rem 0.9rem;
+  margin: 0.6rem 1.5rem;
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+  background: var(--unto-surface);
+}
+
+.shop-panel > h2 {
+  margin: 0 0 0.3rem;
+  font-size: 1rem;
+}
+
+@media (max-width: 700px) {
+  .shop-panel {
+    margin-inline: 0.8rem;
+  }
+}
+</style>
 
 <style scoped>
 .paper-form {

@@ -2,7 +2,8 @@
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useNotices } from '../stores/notices';
-import { by, choose, fakeServer, mountInShop, SHOP } from '../testing/shop';
+import { by, choose, fakeServer, item, mountInShop, SHOP } from '../testing/shop';
+import RatesPanel from './RatesPanel.vue';
 import ShopView from './ShopView.vue';
 
 vi.mock('idb-keyval', () => import('../testing/memory-storage'));
@@ -135,5 +136,23 @@ describe('people of the shop', () => {
       path: '/api/operators',
       body: { name: 'Nell Roe', role: 'operator' },
     });
+  });
+});
+
+describe('rates of machines', () => {
+  it('are typed in money a minute, kept as a new revision, and usual no more', async () => {
+    const server = fakeServer({ 'PUT /api/inventory/bench': {} });
+    const bench = item('machine', 'bench', {
+      laserMinorPerMinute: 20,
+      usual: ['laserMinorPerMinute'],
+      ofKind: 'co2-55',
+    });
+    const { page } = await mountInShop(RatesPanel, { items: [bench] });
+    expect(page.text()).toMatch(/Usual/);
+    expect(page.find(by('keep-rate-bench')).attributes('disabled')).toBeDefined();
+    await page.find(by('rate-bench')).setValue('0,35');
+    await page.find('form').trigger('submit');
+    await flushPromises();
+    expect(server.posts().at(-1)!.body).toMatchObject({ body: { laserMinorPerMinute: 35, usual: [] } });
   });
 });
