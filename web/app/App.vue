@@ -92,7 +92,7 @@ onMounted(async () => {
     </nav>
     <div class="page">
       <OutboxStrip />
-      <main id="main" tabindex="-1">
+      <main id="main" tabindex="-1" :class="{ bench: route.meta['bench'] }">
         <RouterView v-if="shop.ready" :key="String(route.meta['index'])" />
         <p v-else-if="away" class="away" role="alert">{{ away }} Trying again every two seconds.</p>
         <p v-else class="away quiet">Opening the bench book …</p>

@@ -21,7 +21,7 @@ export const router = createRouter({
       path: '/tickets/:id/:station?',
       component: () => import('../tickets/TicketView.vue'),
       props: true,
-      meta: { index: 'tickets', title: 'Ticket' },
+      meta: { index: 'tickets', title: 'Ticket', bench: true },
     },
     {
       path: '/coupons',

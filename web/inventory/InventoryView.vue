@@ -139,6 +139,7 @@ async function bringBack(file: File): Promise<void> {
 <style scoped>
 .files {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 1rem;
 }

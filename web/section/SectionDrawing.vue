@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref, useTemplateRef } from 'vue';
 import {
   bandAlong,
   beamOutline,
@@ -40,6 +41,14 @@ const marks = computed(() =>
 const top = computed(() => (props.model.mode === 'plan' || props.model.mode === 'done' ? 150 : 20));
 const bandTextY = computed(() => Math.min(band.value?.top ?? surface, surface - dryPx.value) - 56);
 
+/** Letters stay readable however small the drawing is: 11.5 px at least, counted in the units it is drawn in. */
+const drawing = useTemplateRef<SVGSVGElement>('drawing');
+const { width: shownWidth, height: shownHeight } = useElementSize(drawing);
+const letters = computed(() => {
+  const scale = Math.min(shownWidth.value / VIEW.width, shownHeight.value / (VIEW.height - top.value));
+  return `${Math.max(14, scale > 0 ? 12.2 / scale : 14).toFixed(1)}px`;
+});
+
 const words = computed(() => sectionWords(props.model, units));
 /** Flat parts are broken at their sides; a warped one is drawn whole, as its artwork lies. */
 const partPath = computed(() =>
@@ -68,6 +77,8 @@ const band = computed(() => {
       >
     </figcaption>
     <svg
+      ref="drawing"
+      :style="{ fontSize: letters }"
       :viewBox="`0 ${top} ${VIEW.width} ${VIEW.height - top}`"
       role="group"
       :aria-label="`${words.part} ${words.film} ${words.beam}`"
@@ -177,7 +188,6 @@ svg {
   flex: 1;
   min-height: 240px;
   max-height: 520px;
-  font-size: 14px;
 }
 
 .read {

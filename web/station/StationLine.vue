@@ -102,9 +102,7 @@ function title(station: Station): string {
 
 .word {
   font-size: 0.8rem;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 }
 
 .here .word {

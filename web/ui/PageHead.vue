@@ -11,7 +11,7 @@ const picker = useOperatorPicker();
 <template>
   <header class="head">
     <h1>{{ title }}</h1>
-    <p v-if="about" class="quiet about" :title="about">{{ about }}</p>
+    <p v-if="about" class="quiet about">{{ about }}</p>
     <div class="side">
       <slot />
       <button type="button" class="operator no-print" data-test-id="operator" @click="picker.open = true">
@@ -39,11 +39,10 @@ h1 {
 }
 
 .about {
-  font-size: 0.95rem;
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  flex: 1 1 0;
+  min-width: 10rem;
+  font-size: 0.92rem;
+  line-height: 1.25;
 }
 
 .side {
@@ -59,11 +58,29 @@ h1 {
   background: none;
   color: var(--unto-ink);
   cursor: pointer;
+  min-height: 44px;
   padding: 0.4rem 0.2rem;
   border-bottom: 1px dotted var(--unto-quiet);
 }
 
+@media (max-width: 1100px) {
+  h1 {
+    white-space: normal;
+  }
+
+  .side {
+    flex-wrap: wrap;
+    justify-content: end;
+    max-width: 45%;
+    gap: 0 1rem;
+  }
+}
+
 @media (max-width: 900px) {
+  .side {
+    max-width: none;
+  }
+
   .head {
     flex-wrap: wrap;
   }
@@ -77,6 +94,8 @@ h1 {
 @media (max-width: 700px) {
   .side {
     flex-wrap: wrap;
+    min-width: 0;
+    max-width: 100%;
     gap: 0.2rem 1rem;
   }
 

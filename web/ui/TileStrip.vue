@@ -16,10 +16,11 @@
   border-left: 1px solid var(--unto-rule);
 }
 
-@media (max-width: 700px) {
+/* As many beside each other as have room for their figures. */
+@media (max-width: 1100px) {
   .strip {
     grid-auto-flow: row;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(auto-fit, minmax(8.4rem, 1fr));
   }
 }
 </style>
