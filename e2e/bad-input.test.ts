@@ -33,8 +33,7 @@ describe('bad input', () => {
   it('a coupon that fits neither blank nor bed; 1 × 1 and 40 × 40 that do', async () => {
     const { page } = app;
     await page.open(`/tickets/${orchid}/prove`);
-    await page.press('design-coupon');
-    await page.reads('cell-count', /^56$/);
+    await page.designs();
     await page.type('blank-width', '30');
     await page.reads('design-fault', /The coupon needs [\d.]+ × [\d.]+ mm; the blank is 30 × 60 mm/);
     expect(await (await page.find('keep-coupon')).isEnabled()).toBe(false);

@@ -71,6 +71,22 @@ export class Page {
     await this.press('fire-extraction-on');
   }
 
+  /** Opens the designer, and takes 7 × 8 cells on a blank of 70 × 60 mm, whatever it starts from. */
+  async designs(): Promise<void> {
+    await this.press('design-coupon');
+    await this.find('cell-count');
+    const sizes = {
+      'blank-width': 70,
+      'blank-height': 60,
+      'cell-width': 5,
+      'cell-height': 4,
+      'x-count': 7,
+      'y-count': 8,
+    };
+    for (const [field, size] of Object.entries(sizes)) await this.type(field, String(size));
+    await this.reads('cell-count', /^56$/);
+  }
+
   /** Picks the radio of a row. */
   async pick(testId: string): Promise<void> {
     this.done.presses += 1;

@@ -1,3 +1,4 @@
+import { layoutCoupon } from '@unto/core';
 import sharp from 'sharp';
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
@@ -22,8 +23,7 @@ async function ticketOf(title: string): Promise<string> {
 async function keepDesign(ticket: string): Promise<string> {
   const { page } = app;
   await page.open(`/tickets/${ticket}/prove`);
-  await page.press('design-coupon');
-  await page.reads('cell-count', /56/);
+  await page.designs();
   await page.press('keep-coupon');
   return (await page.at(/\/coupons\/[0-9a-f-]{36}$/)).split('/').pop()!;
 }
@@ -44,11 +44,10 @@ describe('the brass setting circle', () => {
     circle = await ticketOf('Setting circle of the 1911 refractor');
     await deviceIs('controller/pace', '20');
     await page.open(`/tickets/${circle}/prove`);
-    await page.press('design-coupon');
-    await page.reads('cell-count', /56/);
+    await page.designs();
     await page.reads('cell-dose', /J\/mm²/);
     await page.press('anchors');
-    await page.reads('design-fault', /needs 53\.\d × 71\.\d mm/);
+    await page.reads('design-fault', /needs \d\d\.\d × \d\d\.\d mm/);
     await page.type('blank-height', '76');
     await page.reads('cell-count', /61/);
     await page.press('anchors');
@@ -123,10 +122,11 @@ describe('the brass setting circle', () => {
     ] as const) {
       await page.open(`/coupons/${coupon}`);
       await page.find('cell-measures');
+      await page.press('take-along');
       await page.press(id);
       const text = await page.downloaded(name);
       await page.open(`/tickets/${circle}/prove`);
-      await page.press('design-coupon');
+      await page.designs();
       await page.type('x-count', '3');
       await page.reads('cell-count', /24/);
       await page.bring('bring-design', `again-${name}`, text);
@@ -178,7 +178,10 @@ describe('a picture that needs handles', () => {
     const outline = (await (await fetch(`${app.devices}/camera/outline`)).json()) as { x: number; y: number }[];
     const [row] = await sql<{ design: any }>(`SELECT design FROM coupons WHERE id = '${coupon}'`);
     // The marks stand 1.8 mm off three edges of the blank; the right ones where the cells end.
-    for (const [i, at] of marksOn(outline, row!.design.blank, 1.8, 53.9 - 1.8).entries()) await moveHandle(i, at);
+    const limits = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };
+    const { needed } = layoutCoupon(row!.design, limits);
+    const marks = marksOn(outline, row!.design.blank, 1.8, needed.widthMm - 1.8);
+    for (const [i, at] of marks.entries()) await moveHandle(i, at);
     await page.reads('reading-about', /5\d of 56 cells readable/);
     await page.gone('picture-fault');
     await page.press('move-handles');

@@ -115,8 +115,10 @@ describe('one pass through all eight stations', () => {
       );
     }
     await page.press('station-prove');
-    await page.press('design-coupon');
-    await page.reads('cell-count', /^56$/);
+    await page.designs();
+    // The interval of the pairing's other coupons.
+    await page.type('fixed-interval', '0.06');
+    await page.type('x-from', '40');
     await page.type('x-count', '4');
     await page.type('y-from', '60 mm/s');
     await page.type('y-to', '480 mm/s');
@@ -130,7 +132,11 @@ describe('one pass through all eight stations', () => {
     const [{ code }] = (await sql(`SELECT design->>'code' AS code FROM coupons WHERE id = '${coupon}'`)) as [
       { code: string },
     ];
-    for (const kind of ['svg', 'gcode', 'csv']) await page.press(`export-${kind}`);
+    for (const kind of ['svg', 'gcode', 'csv']) {
+      await page.press('take-along');
+      await page.press(`export-${kind}`);
+      await page.gone(`export-${kind}`);
+    }
     expect(await page.downloaded(`${code}.svg`)).toContain('width="70mm"');
     expect(await page.downloaded(`${code}.gcode`)).toMatch(/G21\nG90[\s\S]*G1 X/);
     expect((await page.downloaded(`${code}.csv`)).split('\r\n')).toHaveLength(22);

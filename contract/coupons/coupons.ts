@@ -66,6 +66,8 @@ const designShape = shape({
     heightMm: positive('Label height', 'mm'),
     powerPercent: within('Label power', 0, 100, '%').moreThan(0, 'Label power must be above 0.'),
     speedMmPerS: positive('Label speed', 'mm/s'),
+    /** Letter of the column and number of the row under each cell; coupons of before had the two values there. */
+    captions: string<'grid'>().oneOf(['grid']).optional(),
     reading: unitReading().nullable().optional().default(null),
   }),
   blank: shape({ widthMm: positive('Blank width', 'mm'), heightMm: positive('Blank height', 'mm') }),

@@ -96,7 +96,8 @@ describe('layout', () => {
         fc.integer({ min: 1, max: 6 }),
         fc.boolean(),
         fc.boolean(),
-        (columns, rows, blocks, each) => {
+        fc.constantFrom('grid', undefined),
+        (columns, rows, blocks, each, captions) => {
           const plan = design({
             axes: {
               x: { parameter: 'power', spacing: 'linear', from: 20, to: 100, count: columns },
@@ -106,7 +107,7 @@ describe('layout', () => {
                 : {}),
             },
             blank: { widthMm: 140, heightMm: 220 },
-            labels: { at: each ? 'each' : 'edges', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
+            labels: { at: each ? 'each' : 'edges', captions, heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 },
           });
           const { cells, labels } = layoutCoupon(plan, LIMITS);
           expect(cells).toHaveLength(columns * rows * (blocks ? 3 : 1));
@@ -128,6 +129,22 @@ describe('layout', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  it('calls a cell by its column and row, whose values stand at the edges; what was burnt before keeps its words', () => {
+    const labels = { at: 'each', heightMm: 1.8, powerPercent: 60, speedMmPerS: 80 } as const;
+    const texts = (captions: 'grid' | undefined, columns = 2) =>
+      layoutCoupon(
+        design({ ...square(columns, 5), blank: { widthMm: 300, heightMm: 300 }, labels: { ...labels, captions } }),
+        LIMITS,
+      ).labels.map(({ text }) => text);
+    const named = texts('grid');
+    // Behind the name a rule as long as the cell.
+    for (const name of ['A1', 'B1', 'A2', 'B2'])
+      expect(named.some((text) => new RegExp(`^${name}-+$`).test(text))).toBe(true);
+    expect(named.filter((text) => /^[AB] \d|^[12] \d/.test(text))).toHaveLength(4);
+    expect(texts(undefined).some((text) => text.includes('/'))).toBe(true);
+    expect(texts('grid', 28).some((text) => text.startsWith('AB28'))).toBe(true);
   });
 
   it('takes 1 × 1 and 40 × 40', () => {

@@ -102,6 +102,8 @@ export interface CouponDesign {
   /** Burnt labels: at rows and columns, or besides that under each cell. */
   readonly labels: {
     readonly at: 'edges' | 'each';
+    /** Under each cell the letter of its column and the number of its row; not said on coupons that had the two values there. */
+    readonly captions?: 'grid' | undefined;
     readonly heightMm: number;
     readonly powerPercent: number;
     readonly speedMmPerS: number;

@@ -75,6 +75,9 @@ export interface CouponFrame {
   readonly heightMm: number;
 }
 
+/** A caption of a letter and a number is read beside its cell: smaller than the values at the edges. */
+const CAPTION_SHARE = 0.36;
+
 /** Letters below this cannot be read after the scrub (common practice, no source). */
 const SMALLEST_LETTER_MM = 0.6;
 
@@ -156,7 +159,9 @@ function measure(design: CouponDesign): Grid {
   const blocks = design.axes.block ? axisValues(design.axes.block) : [Number.NaN];
   const letter = design.labels.heightMm;
   const leftMm =
-    Math.max(...rows.map((value) => textWidth(axisLabel(design, design.axes.y.parameter, value), letter))) +
+    Math.max(
+      ...rows.map((value, row) => textWidth(headText(design, String(row + 1), design.axes.y.parameter, value), letter)),
+    ) +
     letter * 0.6;
   const headMm = letter * (design.axes.block ? 3.2 : 1.6);
   const pitchX = design.cell.widthMm + design.gapMm;
@@ -195,8 +200,12 @@ export function cellLabelsFit(design: CouponDesign): boolean {
 }
 
 function lettersUnderCells(design: CouponDesign, columns: number[], rows: number[]): number {
-  const widest = Math.max(...columns.flatMap((x) => rows.map((y) => textWidth(cellText(design, x, y), 1))));
-  return Math.min(design.labels.heightMm, (design.cell.widthMm + design.gapMm * 0.3) / widest);
+  const widest = Math.max(
+    ...columns.flatMap((x, column) => rows.map((y, row) => textWidth(cellText(design, [column, x], [row, y]), 1))),
+  );
+  const { heightMm, captions } = design.labels;
+  const tallest = captions === 'grid' ? CAPTION_SHARE * heightMm : heightMm;
+  return Math.min(tallest, (design.cell.widthMm + design.gapMm * 0.3) / widest);
 }
 
 function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): number {
@@ -211,9 +220,33 @@ function cellLetterMm(design: CouponDesign, columns: number[], rows: number[]): 
   return letter;
 }
 
-function cellText(design: CouponDesign, x: number, y: number): string {
+type Place = readonly [index: number, value: number];
+
+/** What stands under a cell: the letter of its column and the number of its row, whose values stand at the edges. */
+function cellText(design: CouponDesign, [column, x]: Place, [row, y]: Place): string {
+  if (design.labels.captions === 'grid') return ruled(`${columnName(column)}${row + 1}`, design);
   const { axes } = design;
   return `${axisLabel(design, axes.x.parameter, x)}/${axisLabel(design, axes.y.parameter, y)}`;
+}
+
+/** A caption with a rule behind it as long as its cell: more ink for a camera to tell by which way a coupon lies. */
+function ruled(name: string, { cell, labels }: CouponDesign): string {
+  const letter = CAPTION_SHARE * labels.heightMm;
+  const room = (cell.widthMm - textWidth(name, letter)) / textWidth('-', letter);
+  return name + '-'.repeat(Math.max(0, Math.floor(room)));
+}
+
+/** What stands at the head of a column or row: its value, behind the name that the captions of its cells use. */
+function headText(design: CouponDesign, name: string, parameter: CouponParameter, value: number): string {
+  const { labels } = design;
+  const text = axisLabel(design, parameter, value);
+  return labels.at === 'each' && labels.captions === 'grid' ? `${name} ${text}` : text;
+}
+
+/** A to Z, then AA and on. */
+function columnName(column: number): string {
+  const last = String.fromCharCode(65 + (column % 26));
+  return column < 26 ? last : columnName(Math.floor(column / 26) - 1) + last;
 }
 
 interface BlockTask {
@@ -237,7 +270,7 @@ function placeBlock(task: BlockTask): void {
     labels.push({ text, xMm: first, yMm: top - letter, heightMm: letter });
   }
   grid.columns.forEach((value, column) => {
-    const text = axisLabel(design, design.axes.x.parameter, value);
+    const text = headText(design, columnName(column), design.axes.x.parameter, value);
     const centre = first + column * grid.pitchX + design.cell.widthMm / 2;
     const fits = Math.min(letter, (grid.pitchX * 0.95) / textWidth(text, 1));
     labels.push({
@@ -250,15 +283,15 @@ function placeBlock(task: BlockTask): void {
   grid.rows.forEach((value, row) => {
     const y = rowY(task, row);
     const fits = Math.min(letter, grid.pitchY * 0.9);
-    const text = axisLabel(design, design.axes.y.parameter, value);
+    const text = headText(design, String(row + 1), design.axes.y.parameter, value);
     labels.push({ text, xMm: left, yMm: y + (design.cell.heightMm - fits) / 2, heightMm: fits });
     grid.columns.forEach((columnValue, column) => {
       const x = first + column * grid.pitchX;
       cells.push(makeCell(task, { role: 'grid', row, column, xMm: x, yMm: y }, columnValue, value));
       if (grid.cellTextMm) {
-        const both = cellText(design, columnValue, value);
-        const centred = x + (design.cell.widthMm - textWidth(both, grid.cellTextMm)) / 2;
-        labels.push({ text: both, xMm: centred, yMm: y - grid.cellTextMm * 1.4, heightMm: grid.cellTextMm });
+        const text = cellText(design, [column, columnValue], [row, value]);
+        const centred = x + (design.cell.widthMm - textWidth(text, grid.cellTextMm)) / 2;
+        labels.push({ text, xMm: centred, yMm: y - grid.cellTextMm * 1.4, heightMm: grid.cellTextMm });
       }
     });
   });

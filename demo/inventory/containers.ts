@@ -6,7 +6,11 @@ export function containers(refer: Refer, day: (ago: number) => string): DemoItem
     key: string,
     compoundKey: string,
     body: Omit<ContainerBody, 'compoundId' | keyof typeof NO_KIND>,
-  ): DemoItem<'container'> => ({ key, kind: 'container', body: { ...NO_KIND, ...body, compoundId: refer(compoundKey) } });
+  ): DemoItem<'container'> => ({
+    key,
+    kind: 'container',
+    body: { ...NO_KIND, ...body, compoundId: refer(compoundKey) },
+  });
   return [
     container('corvid-k7', 'corvid', {
       name: 'Corvid Film, lot K7',

@@ -42,7 +42,7 @@ describe('coupons read from the simulated camera’s pictures', () => {
         x: { parameter: 'power', spacing: 'linear', from: 40, to: 100, count: 7 },
         y: { parameter: 'speed', spacing: 'log', from: 60, to: 450, count: 8 },
       },
-      labels: { at: 'each', heightMm: 1.8, powerPercent: 90, speedMmPerS: 60 },
+      labels: { at: 'each', captions: 'grid', heightMm: 1.8, powerPercent: 90, speedMmPerS: 60 },
     });
     for (const seed of [1, 2, 3, 4]) {
       const blank = studyBlank(seed, 'rinsed', labelled.moves);

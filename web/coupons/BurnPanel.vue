@@ -19,8 +19,8 @@ const { burn, notSent, busy, fault, send, act, settle } = useBurn(toRef(props, '
 );
 const laserOn = ref<'M3' | 'M4'>('M3');
 const ON = [
-  { value: 'M3', label: 'M3: power constant through corners' },
-  { value: 'M4', label: 'M4: power follows the speed' },
+  { value: 'M3', label: 'stays as set where the head slows (M3)' },
+  { value: 'M4', label: 'falls with the speed of the head (M4)' },
 ] as const;
 const air = ref<SwitchState | null>(null);
 const extraction = ref<SwitchState | null>(null);
@@ -51,11 +51,11 @@ const sends = computed(() => shop.devices.controller && props.gantry);
       Say how {{ unsaid }} {{ unsaid.includes(' and ') ? 'stand' : 'stands' }} while it fires: a setting is proved for
       that alone.
     </p>
-    <ChoiceField v-if="gantry" v-model="laserOn" label="Laser on" :options="ON" test-id="laser-on" />
+    <ChoiceField v-if="gantry" v-model="laserOn" label="Power" :options="ON" test-id="laser-on" />
     <template v-if="sends">
       <p class="quiet small">
-        M3 suits small cells: they come out alike to their edges. M4 spares the corners of line work on machines that
-        slow down there.
+        Power that stays as set suits small cells: they come out alike to their edges. Power that falls with the speed
+        spares the corners of line work on machines that slow down there.
       </p>
       <p class="quiet small">Stay with it; enclosure shut, eyewear on. It takes {{ formatDuration(runTimeS) }}.</p>
     </template>

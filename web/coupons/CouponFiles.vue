@@ -3,6 +3,8 @@ import { STAGES } from '@unto/core';
 import type { Coupon } from '@unto/contract';
 import { couponEquipment, newestOutcomes, type FittedEquipment } from '@unto/domain';
 import Button from 'primevue/button';
+import Menu from 'primevue/menu';
+import { computed, useTemplateRef } from 'vue';
 import FileLabel from '../ui/FileLabel.vue';
 import { saveFile } from '../ui/save-file';
 import { valueOf, type DesignedCoupon } from '../workers/computations';
@@ -16,6 +18,22 @@ const props = defineProps<{
   worker: ReturnType<typeof useComputations>;
 }>();
 const emit = defineEmits<{ table: [File] }>();
+
+const menu = useTemplateRef<InstanceType<typeof Menu>>('menu');
+const items = computed(() => [
+  {
+    label: 'Working sheet',
+    what: 'PDF, to write on',
+    key: 'working-sheet',
+    url: `/api/coupons/${props.coupon.id}/sheet.pdf`,
+  },
+  { label: 'Drawing', what: 'SVG', key: 'export-svg', command: () => exportAs('svg') },
+  { label: 'Drawing', what: 'DXF', key: 'export-dxf', command: () => exportAs('dxf') },
+  ...(props.fitted.machine.motion === 'gantry'
+    ? [{ label: 'Program', what: 'G-code', key: 'export-gcode', command: () => exportAs('gcode') }]
+    : []),
+  { label: 'Cells', what: 'CSV', key: 'export-csv', command: () => exportAs('csv') },
+]);
 
 async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
   const { layout, predictions } = props.made;
@@ -46,18 +64,21 @@ async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
 
 <template>
   <span class="files">
-    <a :href="`/api/coupons/${coupon.id}/sheet.pdf`" class="link" data-test-id="working-sheet">Sheet</a>
-    <Button size="small" text label="SVG" data-test-id="export-svg" @click="exportAs('svg')" />
-    <Button size="small" text label="DXF" data-test-id="export-dxf" @click="exportAs('dxf')" />
     <Button
-      v-if="fitted.machine.motion === 'gantry'"
-      size="small"
       text
-      label="G-code"
-      data-test-id="export-gcode"
-      @click="exportAs('gcode')"
+      size="small"
+      label="Take it along"
+      aria-haspopup="true"
+      data-test-id="take-along"
+      @click="menu?.toggle($event)"
     />
-    <Button size="small" text label="CSV" data-test-id="export-csv" @click="exportAs('csv')" />
+    <Menu ref="menu" :model="items" popup>
+      <template #item="{ item, props: link }">
+        <a v-bind="link.action" :data-test-id="item.key" :href="item.url"
+          >{{ item.label }} <span class="quiet small">{{ item.what }}</span></a
+        >
+      </template>
+    </Menu>
     <FileLabel label="Bring a CSV" accept=".csv,text/csv" test-id="import-csv" @brought="emit('table', $event)" />
   </span>
 </template>
@@ -68,12 +89,5 @@ async function exportAs(kind: 'svg' | 'dxf' | 'gcode' | 'csv'): Promise<void> {
   display: flex;
   align-items: center;
   font-size: 0.9rem;
-}
-
-.link {
-  padding: 0.5rem;
-  color: var(--unto-action);
-  font-weight: 700;
-  text-decoration: none;
 }
 </style>

@@ -39,8 +39,10 @@ describe('a first coupon', () => {
     const layout = layoutCoupon(design, LIMITS);
     expect(layout.cells).toHaveLength(56);
     const texts = layout.labels.map(({ text }) => text);
-    expect(texts).toContain(axisLabel(design, 'power', 100));
-    expect(texts).toContain(axisLabel(design, 'speed', layout.cells[0]!.speedMmPerS));
+    // A cell is called by the letter of its column and the number of its row; their values stand behind those at the edges.
+    expect(texts).toContain(`G ${axisLabel(design, 'power', 100)}`);
+    expect(texts).toContain(`1 ${axisLabel(design, 'speed', layout.cells[0]!.speedMmPerS)}`);
+    expect(texts.some((text) => /^G8-*$/.test(text))).toBe(true);
     expect(() => couponDesign.validateSync(design, { strict: true })).not.toThrow();
     // What is designed stays as it is, whatever panel or shop read later.
     const again = couponDesign.validateSync(readEmbeddedDesign(couponSvg(layout)), { stripUnknown: true });

@@ -133,6 +133,7 @@ export function designOf(draft: DesignDraft, reading: UnitReading | null = null,
     directions: draft.directions,
     labels: {
       at: draft.labelsAt,
+      captions: 'grid',
       heightMm: draft.labelHeightMm,
       powerPercent: draft.labelPowerPercent,
       speedMmPerS: draft.labelSpeedMmPerS,

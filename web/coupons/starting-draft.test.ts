@@ -21,8 +21,10 @@ const blank = (widthMm: number, heightMm: number) => ({ name: `${widthMm} × ${h
 const cells = (start: ReturnType<typeof startingDraft>) => layoutCoupon(designOf(start.draft), LIMITS).cells.length;
 
 describe('a first coupon', () => {
-  it('is drawn on the smallest spare blank that serves', () => {
-    const start = startingDraft(LIMITS, BENCH, [USUAL], [blank(90, 90), blank(44.6, 27.8), blank(20, 12)], null);
+  it('is drawn on the smallest spare blank that takes enough cells, or on that which takes most', () => {
+    const both = startingDraft(LIMITS, BENCH, [USUAL], [blank(200, 200), blank(44.6, 27.8), blank(90, 90)], null);
+    expect(both.blank?.name).toBe('90 × 90');
+    const start = startingDraft(LIMITS, BENCH, [USUAL], [blank(44.6, 27.8), blank(20, 12)], null);
     expect(start.blank?.name).toBe('44.6 × 27.8');
     expect(cells(start)).toBeGreaterThanOrEqual(24);
     expect([start.draft.blankWidthMm, start.draft.blankHeightMm]).toEqual([44.6, 27.8]);

@@ -49,6 +49,9 @@ const GRIDS = [
   [6, 4, 2.6, 2.2],
 ] as const;
 
+/** So many cells tell an edge well; common practice, no source. */
+const ENOUGH = 48;
+
 /** A design that starts from what is known of the pairing, in round numbers of the panel, on the smallest spare blank that serves. */
 export function startingDraft(
   limits: CouponLimits,
@@ -68,11 +71,17 @@ export function startingDraft(
   }
   const draft = range ? withRange(plain, range, limits, reading) : plain;
   const bySize = [...blanks].sort((a, b) => a.widthMm * a.heightMm - b.widthMm * b.heightMm);
-  for (const blank of bySize) {
-    const fitted = fitTo(draft, blank, limits, reading);
-    if (fitted) return { draft: fitted, range, because, blank };
-  }
-  return { draft, range, because, blank: null };
+  const fitted = bySize.flatMap((blank) => {
+    const cut = fitTo(draft, blank, limits, reading);
+    return cut ? [{ draft: cut, blank, cells: cut.x.count * cut.y.count }] : [];
+  });
+  // The smallest that takes enough of them; else the one that takes most.
+  const most = fitted.reduce<(typeof fitted)[number] | null>(
+    (best, one) => (one.cells > (best?.cells ?? 0) ? one : best),
+    null,
+  );
+  const chosen = fitted.find(({ cells }) => cells >= ENOUGH) ?? most;
+  return chosen ? { draft: chosen.draft, range, because, blank: chosen.blank } : { draft, range, because, blank: null };
 }
 
 function withRange(

@@ -92,7 +92,7 @@ describe('a coupon being burnt', () => {
 
   it('is sent with M3 or M4 explained, or burnt by hand where nothing takes the program', async () => {
     const { page, server } = await panel(COUPON);
-    expect(page.text()).toMatch(/M3 suits small cells[\s\S]*M4 spares the corners/);
+    expect(page.text()).toMatch(/stays as set suits small cells[\s\S]*spares the corners/);
     server.answers['POST /api/coupons/c/burns'] = burn('running');
     await page.find(by('send-burn')).trigger('click');
     await flushPromises();
