@@ -64,7 +64,7 @@ async function shotList(base: string): Promise<Shot[]> {
       press: ['[data-test-id="place-flatness"]'],
       ready: '[data-test-id="warp-map"]',
     },
-    { name: 'prove', path: `/tickets/${orchid}/prove`, ready: '[data-test-id="recipe"]' },
+    { name: 'begin', path: '/begin', ready: '[data-test-id="begin-keep"]' },
     {
       name: 'design',
       path: `/tickets/${circle}/prove`,

@@ -30,6 +30,12 @@ export function onServerTime(listener: (server: string) => void): void {
   heardTime = listener;
 }
 
+/** Called whenever the server answered, or did not. */
+let heardOf: (answers: boolean) => void = () => undefined;
+export function onContact(listener: (answers: boolean) => void): void {
+  heardOf = listener;
+}
+
 /** A request without an answer after this long counts as away. */
 export const ANSWER_WITHIN_MS = 10_000;
 /** Devices, files and fits may take their time. */
@@ -114,8 +120,11 @@ export async function sent(address: string, init: RequestInit): Promise<Response
   try {
     response = await fetch(address, init);
   } catch {
+    heardOf(false);
     throw new Unreachable('The server does not answer.');
   }
+  // A server whose database is away answers nothing that counts.
+  heardOf(response.status !== 503);
   const time = response.headers.get('x-unto-time');
   if (time) heardTime(time);
   if (response.ok) return response;

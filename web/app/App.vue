@@ -4,6 +4,7 @@ import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router';
 import ConflictDialog from '../tickets/ConflictDialog.vue';
 import EvidenceSheet from '../evidence/EvidenceSheet.vue';
 import MakeItemDialogs from '../inventory/MakeItemDialogs.vue';
+import AwayStrip from './AwayStrip.vue';
 import FindBox from '../find/FindBox.vue';
 import KeysHelp from './KeysHelp.vue';
 import NoticeBar from './NoticeBar.vue';
@@ -13,6 +14,7 @@ import { Unreachable } from '../api/client';
 import { useShop } from '../stores/shop';
 import { useTimers } from '../timers/timers';
 import { useNow } from '../stores/now';
+import { useReach } from '../stores/reach';
 import { useOutbox } from '../stores/outbox';
 import { shopReading } from '../ui/useUnits';
 import { shopUnits } from '@unto/domain';
@@ -56,6 +58,7 @@ async function load(): Promise<void> {
 
 onMounted(async () => {
   useNow().start();
+  useReach().start();
   await outbox.load();
   await load();
   await router.isReady();
@@ -91,6 +94,7 @@ onMounted(async () => {
       </button>
     </nav>
     <div class="page">
+      <AwayStrip />
       <OutboxStrip />
       <main id="main" tabindex="-1" :class="{ bench: route.meta['bench'] }">
         <RouterView v-if="shop.ready" :key="String(route.meta['index'])" />

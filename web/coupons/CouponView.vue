@@ -2,6 +2,7 @@
 import { CORE_READING, CoreError, decodeTable, STAGES, type Outcome, type Stage } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref, toRef, watch } from 'vue';
+import TicketLine from '../station/TicketLine.vue';
 import { RouterLink, useRouter } from 'vue-router';
 import type { Coupon } from '@unto/contract';
 import { newestOutcomes } from '@unto/domain';
@@ -134,6 +135,7 @@ const changedByServer = (found: Coupon) => adopt(found);
   >
     <RouterLink :to="ticketTo">its ticket</RouterLink>
   </PageHead>
+  <TicketLine v-if="coupon?.ticketId" :ticket-id="coupon.ticketId" class="no-print" />
   <p v-if="fault" class="fault said" role="alert" data-test-id="coupon-fault">{{ fault }}</p>
   <div v-if="coupon && made && fitted" class="coupon">
     <div class="left">

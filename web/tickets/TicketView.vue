@@ -10,6 +10,7 @@ import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import PageHead from '../ui/PageHead.vue';
 import TicketMenu from './TicketMenu.vue';
+import WhyStation from '../learn/WhyStation.vue';
 import StationLine from '../station/StationLine.vue';
 import { isTyping } from '../ui/keys';
 import { formatDay } from '../ui/format';
@@ -79,6 +80,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : ''
         }}{{ putAway ? ' · put away' : '' }}</span
       >
+      <WhyStation v-if="!editing" :station="open" />
       <TicketMenu :ticket="ticket.page.ticket" />
     </PageHead>
     <p v-if="ticket.page.ticket.note && !editing" class="note" data-test-id="ticket-note-shown">

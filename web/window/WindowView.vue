@@ -14,6 +14,7 @@ import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
+import TicketLine from '../station/TicketLine.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
@@ -145,6 +146,7 @@ async function makeRecipe(): Promise<void> {
       :title="`${store.compound?.body.name ?? 'No compound'} on ${store.fitted.substrate.name}`"
       :about="`${store.fitted.head.name}, ${store.fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length} scrubbed cells`"
     />
+    <TicketLine :ticket-id="id" class="no-print" />
     <div class="bar">
       <ChoiceField
         v-if="families.length > 1"
