@@ -11,6 +11,7 @@ import TextField from '../ui/TextField.vue';
 import TickField from '../ui/TickField.vue';
 import { FORM } from '../ui/useForm';
 import GradeMark from '../evidence/GradeMark.vue';
+import FieldDrawing from './FieldDrawing.vue';
 import FileField from './FileField.vue';
 import { FIELD_HINTS } from './field-words';
 import ItemField from './ItemField.vue';
@@ -159,6 +160,7 @@ function left(): void {
       :test-id="`shelf-${field.key}`"
       @left="emit('left')"
     />
+    <FieldDrawing :field="field.key" />
     <p v-if="usual" class="usual" :data-test-id="`usual-${field.key}`">
       <GradeMark grade="usual" :title="field.label" />
       <button type="button" class="so" :data-test-id="`so-${field.key}`" @click="emit('confirm')">It is so here</button>
