@@ -157,9 +157,13 @@ figure {
   margin: 0;
 }
 
+.measures {
+  font-size: 0.9rem;
+}
+
 .measures td,
 .measures th {
-  padding: 0.12rem 0.3rem;
+  padding: 0.12rem 0.2rem;
   white-space: nowrap;
 }
 

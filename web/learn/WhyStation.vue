@@ -16,7 +16,7 @@ const why = computed(() => WHYS[props.station]);
   <Button text size="small" label="Why" class="no-print" data-test-id="why" @click="open = !open" />
   <Drawer
     v-model:visible="open"
-    position="right"
+    position="left"
     :modal="false"
     :block-scroll="false"
     :header="why.title"
