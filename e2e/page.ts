@@ -71,7 +71,7 @@ export class Page {
     await this.press('fire-extraction-on');
   }
 
-  /** Opens the designer, and takes 7 × 8 cells on a blank of 70 × 60 mm, whatever it starts from. */
+  /** Opens the designer, and takes 7 × 8 cells from 60 to 450 mm/s on a blank of 70 × 60 mm, whatever it starts from. */
   async designs(): Promise<void> {
     await this.press('design-coupon');
     await this.find('cell-count');
@@ -84,6 +84,8 @@ export class Page {
       'y-count': 8,
     };
     for (const [field, size] of Object.entries(sizes)) await this.type(field, String(size));
+    await this.type('y-from', '60 mm/s');
+    await this.type('y-to', '450 mm/s');
     await this.reads('cell-count', /^56$/);
   }
 

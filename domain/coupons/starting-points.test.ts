@@ -39,6 +39,18 @@ describe('what a first coupon starts from', () => {
     expect(sources(others)).toEqual(['usual: usual for metal film-forming on stainless']);
   });
 
+  it('is laid round what held before, power by power', () => {
+    const cell = (powerW: number, speedMmPerS: number, outcome: 'holds' | 'under') => ({
+      ...{ powerW, speedMmPerS, outcome, intervalMm: 0.075 },
+    });
+    const tried = [cell(38, 32, 'holds'), cell(38, 55, 'holds'), cell(38, 80, 'under'), cell(30, 32, 'holds')];
+    const points = startingPoints(equipment, FILM, [], tried).filter(({ grade }) => grade === 'carried');
+    expect(points.map(({ powerW, speedMmPerS }) => [powerW, speedMmPerS.low, speedMmPerS.high])).toEqual([
+      [38, 32, 55],
+      [30, 32, 32],
+    ]);
+  });
+
   it('takes for bare marking what names no compound', () => {
     expect(sources([stated(), stated({ compound: '' })], null)).toEqual(['stated: Tags: old note']);
   });

@@ -1,6 +1,10 @@
 import { deliveredPower, equivalentRadius, usualSettingsOf, type StartingBench, type StartingPoint } from '@unto/core';
 import type { CompoundBody, StatedSetting } from '@unto/contract';
 import { powerSource, type FittedEquipment } from '../equipment/index.js';
+import type { CouponWindowCell } from './window-cells.js';
+
+/** A scrubbed cell as far as it says where the next coupon should lie. */
+export type TriedCell = Pick<CouponWindowCell, 'powerW' | 'speedMmPerS' | 'intervalMm' | 'outcome'>;
 
 /** What a first coupon is reckoned on: the head at full power, its spot, and the metal. */
 export function startingBench(equipment: FittedEquipment): StartingBench {
@@ -19,11 +23,13 @@ export function startingBench(equipment: FittedEquipment): StartingBench {
  * Points that a first coupon of a pairing can start from: what somebody stated of this compound, material and beam as far as watts and
  * speed are known, and what is usual in the trade.
  * @param compound null for marking bare
+ * @param tried scrubbed cells of this pairing: where some held, the next coupon is laid round them
  */
 export function startingPoints(
   { head, substrate }: Pick<FittedEquipment, 'head' | 'substrate'>,
   compound: Pick<CompoundBody, 'name' | 'form'> | null,
   stated: readonly StatedSetting[],
+  tried: readonly TriedCell[] = [],
 ): StartingPoint[] {
   const by = compound?.form ?? 'nothing';
   const { family, layer } = substrate;
@@ -33,12 +39,30 @@ export function startingPoints(
     (one) => one.family === family && one.wavelengthClass === beam && isFor(one.compound, compound),
   );
   return [
+    ...heldPoints(tried),
     ...ours.flatMap(statedPoint),
     ...usual.map(({ powerW, speedMmPerS, intervalMm }) => ({
       ...{ powerW, speedMmPerS, intervalMm, grade: 'usual' as const },
       source: `usual for ${compound ? compound.form : 'marking bare'} on ${family}`,
     })),
   ];
+}
+
+/** Where cells of an earlier coupon held: for each power and interval the speeds from the slowest to the fastest that did. */
+function heldPoints(tried: readonly TriedCell[]): StartingPoint[] {
+  const held = new Map<string, TriedCell[]>();
+  for (const cell of tried.filter(({ outcome }) => outcome === 'holds')) {
+    const key = `${cell.powerW} ${cell.intervalMm}`;
+    held.set(key, [...(held.get(key) ?? []), cell]);
+  }
+  return [...held.values()].map((cells) => {
+    const speeds = cells.map(({ speedMmPerS }) => speedMmPerS);
+    return {
+      ...{ powerW: cells[0]!.powerW, intervalMm: cells[0]!.intervalMm, grade: 'carried' as const },
+      speedMmPerS: { low: Math.min(...speeds), high: Math.max(...speeds) },
+      source: 'what held before',
+    };
+  });
 }
 
 /** Whether what a statement calls its compound means this one: its name, or its kind. */

@@ -22,6 +22,11 @@ const ticket = useTicket();
 const router = useRouter();
 const model = useSection('beam');
 const designing = ref(false);
+/** What was scrubbed of this pairing: the next coupon is laid round what held. */
+const { data: before } = useQuery({
+  key: () => KEYS.window(ticket.ticket!.id),
+  query: () => api.call('ticketWindow', { params: { id: ticket.ticket!.id } }),
+});
 /** What others say works: a first coupon starts from it. */
 const { data: stated } = useQuery({ key: KEYS.statedSettings(), query: () => api.all('listStatedSettings', {}) });
 /** A piece with no spare blank is proved on itself. */
@@ -46,7 +51,13 @@ const WORDS = {
 </script>
 
 <template>
-  <CouponDesigner v-if="designing && stated" :ticket="ticket.ticket!" :stated="stated" @close="designing = false" />
+  <CouponDesigner
+    v-if="designing && stated && before"
+    :ticket="ticket.ticket!"
+    :stated="stated"
+    :tried="before.cells"
+    @close="designing = false"
+  />
   <StationBody v-else station="prove">
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
     <StepTestPanel v-if="testing" @close="testing = false" />

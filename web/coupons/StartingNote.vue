@@ -9,13 +9,15 @@ import type { StartingDraft } from './starting-draft';
 /** Where the axes of a first coupon come from, in numbers, and on which blank it is drawn. */
 const props = defineProps<{ start: StartingDraft; equipment: FittedEquipment }>();
 const units = useUnits();
+/** So many points are said; the rest lie among them. */
+const MOST = 3;
 const range = computed(() => props.start.range);
 const speed = ({ low, high }: { low: number; high: number }) =>
   low === high ? units.text('speed', low) : units.span('speed', low, high);
 const said = computed(() =>
-  (range.value?.from ?? []).map(
-    ({ source, powerW, speedMmPerS }) => `${source}, ${formatFigure(powerW, 2)} W at ${speed(speedMmPerS)}`,
-  ),
+  (range.value?.from ?? [])
+    .slice(0, MOST)
+    .map(({ source, powerW, speedMmPerS }) => `${source}, ${formatFigure(powerW, 2)} W at ${speed(speedMmPerS)}`),
 );
 const carried = computed(() => {
   const { carried: found, carriedW } = range.value ?? {};
