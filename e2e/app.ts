@@ -23,6 +23,8 @@ export interface App {
   killServer(): Promise<void>;
   /** Starts it again, its clock ahead by some seconds. */
   startServer(aheadS?: number): Promise<void>;
+  /** Sets something of the simulated devices, as a person would on their own page. */
+  deviceIs(what: string, choice: string): Promise<void>;
   /** Address of the simulated devices. */
   readonly devices: string;
   close(): Promise<void>;
@@ -84,6 +86,11 @@ async function openApp({ demo = true }: AppOptions = {}): Promise<App> {
     stopServer: () => server.stop(),
     killServer: () => server.kill(),
     devices,
+    deviceIs: async (what, choice) => {
+      const body = new URLSearchParams({ choice });
+      const { status } = await fetch(`${devices}/${what}`, { method: 'POST', body, redirect: 'manual' });
+      if (status !== 303) throw new Error(`The devices answered ${status} to “${choice}” for ${what}.`);
+    },
     startServer: async (aheadS = 0) => {
       const env = { UNTO_CLOCK_AHEAD_S: String(aheadS) };
       server = launchServer({ url, port: Number(new URL(base).port), files, simulator: devices, env });

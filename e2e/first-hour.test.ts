@@ -3,13 +3,6 @@ import { useApp } from './app.js';
 
 const app = useApp({ demo: false });
 
-/** Sets something of the simulated devices, as a person would on their own page. */
-async function deviceIs(what: string, choice: string): Promise<void> {
-  const body = new URLSearchParams({ choice });
-  const answer = await fetch(`${app.devices}/${what}`, { method: 'POST', body, redirect: 'manual' });
-  expect(answer.status).toBe(303);
-}
-
 /** Presses and entries of each part of the way. */
 const counts: Record<string, { presses: number; entries: number }> = {};
 
@@ -101,7 +94,7 @@ describe('from an empty workshop to a proved setting', () => {
 
   it('burns it, reads it from pictures before and after the scrub, and takes the setting that is proved', async () => {
     const { page, sql } = app;
-    await deviceIs('controller/pace', '400');
+    await app.deviceIs('controller/pace', '400');
     await page.fires();
     await page.press('send-burn');
     await page.find('stage-rinsed');

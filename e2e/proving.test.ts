@@ -6,20 +6,11 @@ import { useApp } from './app.js';
 
 const app = useApp();
 
-/** Sets something of the simulated devices, as a person would on their own page. */
-async function deviceIs(what: string, choice: string): Promise<void> {
-  const answer = await fetch(`${app.devices}/${what}`, {
-    method: 'POST',
-    body: new URLSearchParams({ choice }),
-    redirect: 'manual',
-  });
-  expect(answer.status).toBe(303);
-}
 async function ticketOf(title: string): Promise<string> {
   const [row] = await app.sql<{ id: string }>(`SELECT id FROM tickets WHERE title = '${title}'`);
   return row!.id;
 }
-/** Keeps the design that the page offers as it stands; answers the coupon. */
+/** Keeps a plain design of 56 cells; answers the coupon. */
 async function keepDesign(ticket: string): Promise<string> {
   const { page } = app;
   await page.open(`/tickets/${ticket}/prove`);
@@ -42,7 +33,7 @@ describe('the brass setting circle', () => {
     const { page } = app;
     await page.signIn('Tobin');
     circle = await ticketOf('Setting circle of the 1911 refractor');
-    await deviceIs('controller/pace', '20');
+    await app.deviceIs('controller/pace', '20');
     await page.open(`/tickets/${circle}/prove`);
     await page.designs();
     await page.reads('cell-dose', /J\/mm²/);
@@ -62,7 +53,7 @@ describe('the brass setting circle', () => {
     await page.press('pause-burn');
     await page.reads('burn-state', /Paused, beam off/);
     expect((await burnOf(coupon)).state).toBe('paused');
-    await deviceIs('controller/pace', '400');
+    await app.deviceIs('controller/pace', '400');
     await page.press('resume-burn');
     await page.find('stage-rinsed');
     expect(await burnOf(coupon)).toEqual({ state: 'done', attempt: 1, done: 56 });
@@ -143,13 +134,13 @@ describe('a coupon whose run breaks off', () => {
   it('keeps what is burnt, and burns the other cells once the head answers again', async () => {
     const { page } = app;
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
-    await deviceIs('controller/fault', 'drops half way');
+    await app.deviceIs('controller/fault', 'drops half way');
     await page.fires();
     await page.press('send-burn');
     await page.reads('burn-state', /does not answer/);
     const broken = await burnOf(coupon);
     expect(broken.state).toBe('silent');
-    await deviceIs('controller/fault', 'none');
+    await app.deviceIs('controller/fault', 'none');
     await page.reads('burn-state', /Stopped, beam off/);
     const { done } = await burnOf(coupon);
     expect(done).toBeGreaterThan(0);
@@ -172,7 +163,7 @@ describe('a picture that needs handles', () => {
     const coupon = await keepDesign(await ticketOf('Orchid bed tags'));
     await page.fires();
     await page.press('burnt');
-    await deviceIs('camera/coupon', 'corner marks faint');
+    await app.deviceIs('camera/coupon', 'corner marks faint');
     await page.press('take-picture');
     await page.reads('picture-fault', /corner marks of the coupon cannot be found: put the four handles/);
     const outline = (await (await fetch(`${app.devices}/camera/outline`)).json()) as { x: number; y: number }[];
@@ -194,7 +185,7 @@ describe('a picture that needs handles', () => {
       `SELECT entries ->> 'byHand' AS by_hand FROM coupon_pictures WHERE coupon_id = '${coupon}'`,
     );
     expect(picture!.by_hand).toBe('true');
-    await deviceIs('camera/coupon', 'plain');
+    await app.deviceIs('camera/coupon', 'plain');
   });
 
   /** Places on a blank by its corners in the picture, between which a small tilt may be taken as even. */
@@ -287,13 +278,13 @@ describe('pictures that cannot be read', () => {
       await page.bring('picture-file', name, content);
       await page.reads('picture-fault', words);
     }
-    await deviceIs('camera/coupon', 'two cards');
+    await app.deviceIs('camera/coupon', 'two cards');
     await page.press('take-picture');
     await page.reads('picture-fault', /Two reference cards/);
-    await deviceIs('camera/coupon', 'unplugged');
+    await app.deviceIs('camera/coupon', 'unplugged');
     await page.press('take-picture');
     await page.reads('picture-fault', /camera does not answer[\s\S]*kept/i);
-    await deviceIs('camera/coupon', 'plain');
+    await app.deviceIs('camera/coupon', 'plain');
     await page.reads('keep-outcomes', /Keep 1 outcome/);
     expect(await sql(`SELECT id FROM coupon_pictures WHERE coupon_id = '${coupon}'`)).toEqual([]);
     const kept = await sql<{ name: string }>(`SELECT name FROM stored_files WHERE name IN ('no-card.jpg', 'cut.jpg')`);

@@ -1,5 +1,5 @@
 import { decisive, makeFigure, type Figure, type RecordRef } from '../evidence/figure.js';
-import { saidOrUsual, widened } from '../evidence/usual-value.js';
+import { decidingOrUsual, usualInterval } from '../evidence/usual-value.js';
 import { requirePositive, requireWithin } from '../support/require.js';
 import { evaluateCurve, monotoneCurve } from '../units/monotone-cubic.js';
 
@@ -52,12 +52,11 @@ export function deliveredPowerFigure(percent: number, source: PowerSource, ref?:
       ...draft,
       inputs: [decisive('calibration table', 'measured', { value: `${calibration.length} rows`, ref })],
     });
-  const rating = { value: source.ratedW, unit: 'W', ref };
-  return ratingFactor && value > 0
-    ? makeFigure({
-        ...draft,
-        interval: widened(value, { low: value, high: value }, [ratingFactor]),
-        inputs: [saidOrUsual('rated power', ratingFactor, rating)],
-      })
-    : makeFigure({ ...draft, inputs: [decisive('rated power', 'stated', rating)] });
+  // At no power at all nothing is uncertain.
+  const factor = value > 0 ? ratingFactor : undefined;
+  return makeFigure({
+    ...draft,
+    interval: usualInterval(value, factor),
+    inputs: [decidingOrUsual('rated power', 'stated', factor, { value: source.ratedW, unit: 'W', ref })],
+  });
 }

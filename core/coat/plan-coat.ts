@@ -1,5 +1,5 @@
 import { decisive, makeFigure, supporting, type Figure, type FigureInput, type RecordRef } from '../evidence/figure.js';
-import { saidOrUsual, widened, type UsualFactors } from '../evidence/usual-value.js';
+import { decidingOrUsual, saidOrUsual, usualInterval, widened, type UsualFactors } from '../evidence/usual-value.js';
 import { compoundForJob } from './compound-for-job.js';
 import { thinnedSolids, wetFilmFor } from './film.js';
 import type { FilmBand } from './judge-film.js';
@@ -102,19 +102,16 @@ export function planCoat(
 
 function wetFigure(compound: CoatCompound, dryUm: number, label: FigureInput): Figure {
   const solids = Number(thinnedSolids(compound.volumeSolids, compound.thinnerRatio).toPrecision(3));
-  const said = 'share of solids, thinner counted';
   const factor = compound.usual?.volumeSolids;
   const value = wetFilmFor(dryUm, compound);
   return makeFigure({
     formula: 'wetFilmFor',
     value,
     unit: 'µm',
-    interval: factor ? widened(value, { low: value, high: value }, [factor]) : undefined,
+    interval: usualInterval(value, factor),
     inputs: [
       label,
-      factor
-        ? saidOrUsual(said, factor, { value: solids, ref: compound.ref })
-        : decisive(said, 'stated', { value: solids, ref: compound.ref }),
+      decidingOrUsual('share of solids, thinner counted', 'stated', factor, { value: solids, ref: compound.ref }),
     ],
   });
 }

@@ -1,4 +1,4 @@
-import { decisive, supporting, type FigureInput, type Interval, type RecordRef } from './figure.js';
+import { decisive, supporting, type FigureInput, type Grade, type Interval, type RecordRef } from './figure.js';
 
 /**
  * By how much values may be off that nobody has said: nine times in ten the true one lies between the value ÷ factor and the value ×
@@ -13,6 +13,21 @@ export function saidOrUsual(
   rest: { value?: number | string | undefined; unit?: string | undefined; ref?: RecordRef | undefined } = {},
 ): FigureInput {
   return factor === undefined ? supporting(label, 'stated', rest) : { ...decisive(label, 'usual', rest), factor };
+}
+
+/** A value that decides a figure either way: of its own grade at somebody's word, or as no more than usual. */
+export function decidingOrUsual(
+  label: string,
+  grade: Grade,
+  factor: number | undefined,
+  rest: { value?: number | string | undefined; unit?: string | undefined; ref?: RecordRef | undefined } = {},
+): FigureInput {
+  return factor === undefined ? decisive(label, grade, rest) : saidOrUsual(label, factor, rest);
+}
+
+/** Between which bounds a value lies that is no more than usual; undefined for one that somebody said, or that is nought. */
+export function usualInterval(value: number, factor: number | undefined): Interval | undefined {
+  return factor !== undefined && value > 0 ? widened(value, { low: value, high: value }, [factor]) : undefined;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { decisive, makeFigure, remainingGrams, remainingPieces, saidOrUsual, type Figure } from '@unto/core';
+import { decidingOrUsual, decisive, makeFigure, remainingGrams, remainingPieces, type Figure } from '@unto/core';
 import type { ContainerBody } from '@unto/contract';
 import { usualFactor } from '../kinds/usual-factors.js';
 
@@ -41,8 +41,7 @@ export function contentsLeft(
   const between = (work: (tareG: number) => number) =>
     factor ? { low: work(tareG * factor), high: work(tareG / factor), level: 0.9 } : undefined;
   const weighed = decisive('newest weighing', 'measured', { value: use.nowG, unit: 'g' });
-  const empty = { value: tareG, unit: 'g' };
-  const tare = factor ? saidOrUsual('empty container', factor, empty) : decisive('empty container', 'measured', empty);
+  const tare = decidingOrUsual('empty container', 'measured', factor, { value: tareG, unit: 'g' });
   const perPieceG = use.areaMm2 > 0 ? (use.massAppliedG / use.areaMm2) * (pieceMm2 ?? use.lastPieceMm2) : 0;
   const grams = makeFigure({
     formula: 'remainingGrams',

@@ -1,5 +1,6 @@
 import {
   alignTwoPoints,
+  decidingOrUsual,
   decisive,
   fitCircle,
   fitWaist,
@@ -8,11 +9,10 @@ import {
   planFlatness,
   planRotary,
   pointerOffset,
-  saidOrUsual,
   spotOffFocus,
   usableChord,
+  usualInterval,
   warpSurface,
-  widened,
   type ArtworkBox,
   type Figure,
   type FigureInput,
@@ -171,13 +171,15 @@ export function focusDepth(
   if (hunted) return hunted;
   const { depthOfFocusMm: value, depthGrowth } = lens;
   const factor = usualFactor('lens', lens, 'depthOfFocusMm');
-  const growth = { value: `spot +${Math.round(depthGrowth * 100)} %` };
-  const said = 'depth of focus of the lens';
   return makeFigure({
     formula: 'depthOfFocus',
     value,
     unit: 'mm',
-    interval: factor ? widened(value, { low: value, high: value }, [factor]) : undefined,
-    inputs: [factor ? saidOrUsual(said, factor, growth) : decisive(said, 'stated', growth)],
+    interval: usualInterval(value, factor),
+    inputs: [
+      decidingOrUsual('depth of focus of the lens', 'stated', factor, {
+        value: `spot +${Math.round(depthGrowth * 100)} %`,
+      }),
+    ],
   });
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CoreError, type GaugeMetal } from '@unto/core';
 import type { InventoryKind } from '@unto/contract';
+import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { lensFromBeam, thicknessFromGauge } from './work-out';
@@ -44,19 +45,23 @@ function takeSpot(): void {
 
 <template>
   <div v-if="props.kind === 'substrate' || props.kind === 'lens'" class="helpers">
-    <button v-if="props.kind === 'substrate'" type="button" class="help" data-test-id="from-gauge" @click="takeGauge">
-      Thickness from the gauge
-    </button>
-    <button
+    <Button
+      v-if="props.kind === 'substrate'"
+      type="button"
+      outlined
+      label="Thickness from the gauge"
+      data-test-id="from-gauge"
+      @click="takeGauge"
+    />
+    <Button
       v-else
       type="button"
-      class="help"
+      outlined
+      label="Work spot and depth out from the head’s beam"
       :disabled="'missing' in beam"
       data-test-id="work-out-spot"
       @click="takeSpot"
-    >
-      Work spot and depth out from the head’s beam
-    </button>
+    />
     <p class="quiet small said" role="status">{{ shown }}</p>
   </div>
 </template>
@@ -70,23 +75,6 @@ function takeSpot(): void {
   padding: 0.6rem 0.8rem;
   background: var(--unto-surface);
   border: 1px solid var(--unto-rule);
-}
-
-.help {
-  min-height: 44px;
-  padding: 0 0.8rem;
-  border: 1px solid var(--unto-action);
-  border-radius: 4px;
-  background: none;
-  color: var(--unto-action);
-  font-weight: 700;
-  cursor: pointer;
-}
-
-.help:disabled {
-  border-color: var(--unto-rule);
-  color: var(--unto-quiet);
-  cursor: default;
 }
 
 .said {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { InventoryKind } from '@unto/contract';
+import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useMakeItem } from '../stores/make-item';
 import { useShop } from '../stores/shop';
@@ -47,9 +48,14 @@ async function make(): Promise<void> {
       :hint="hint"
       :test-id="testId"
     />
-    <button type="button" class="make" :data-test-id="testId ? `make-${testId}` : undefined" @click="make">
-      New {{ KIND_WORDS[kind].one }}
-    </button>
+    <Button
+      type="button"
+      outlined
+      class="make"
+      :label="`New ${KIND_WORDS[kind].one}`"
+      :data-test-id="testId ? `make-${testId}` : undefined"
+      @click="make"
+    />
   </div>
 </template>
 
@@ -66,14 +72,6 @@ async function make(): Promise<void> {
 
 .make {
   flex: none;
-  min-height: 44px;
   margin-top: 1.45rem;
-  padding: 0 0.7rem;
-  border: 1px solid var(--unto-action);
-  border-radius: 4px;
-  background: none;
-  color: var(--unto-action);
-  font-weight: 700;
-  cursor: pointer;
 }
 </style>

@@ -6,6 +6,7 @@ import {
   type InventoryBodyOf,
   type InventoryItem,
   type InventoryKind,
+  type ShelfField as ShelfFieldOf,
 } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -63,6 +64,14 @@ const open = computed(
     !kinded.ofKind.value ||
     rest.value.some(({ key }) => Object.keys(faults.value).some((path) => path === key || path.startsWith(`${key}[`))),
 );
+/** What a field of the form is told, and what it tells. */
+const shelfField = (field: ShelfFieldOf) => ({
+  field,
+  kind: props.kind,
+  usual: kinded.usual.value.includes(field.key),
+  onLeft: () => kinded.left(field.key),
+  onConfirm: () => kinded.confirm(field.key),
+});
 const usualRest = computed(() => rest.value.filter(({ key }) => kinded.usual.value.includes(key)).length);
 const headKind = computed(() =>
   props.kind === 'lens' ? shop.item('head', values.value['headId'] as string)?.body.ofKind : undefined,
@@ -120,15 +129,7 @@ function putOver(): void {
       <Button type="button" label="Put yours over it" @click="putOver" />
     </div>
     <div class="grid">
-      <ShelfField
-        v-for="field in first"
-        :key="field.key"
-        :field="field"
-        :kind="kind"
-        :usual="kinded.usual.value.includes(field.key)"
-        @left="kinded.left(field.key)"
-        @confirm="kinded.confirm(field.key)"
-      />
+      <ShelfField v-for="field in first" :key="field.key" v-bind="shelfField(field)" />
     </div>
     <details v-if="rest.length" :open="open" data-test-id="more">
       <summary>
@@ -139,15 +140,7 @@ function putOver(): void {
       </summary>
       <FormHelpers v-model="values" :kind="kind" />
       <div class="grid">
-        <ShelfField
-          v-for="field in rest"
-          :key="field.key"
-          :field="field"
-          :kind="kind"
-          :usual="kinded.usual.value.includes(field.key)"
-          @left="kinded.left(field.key)"
-          @confirm="kinded.confirm(field.key)"
-        />
+        <ShelfField v-for="field in rest" :key="field.key" v-bind="shelfField(field)" />
       </div>
     </details>
     <div class="foot">
