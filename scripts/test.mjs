@@ -1,9 +1,9 @@
 // @ts-check
-// npm test: set-up, unit and API tests, then browser tests beside type check, lint, format and boundaries. Closes with one line of counts.
+// npm test: set-up, unit and API tests, then browser tests beside type check, lint, format and boundaries. Closes with what failed, by name, and one line of counts.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { ensureBuilt, ensureModules, ensureSystem } from './lib/setup.mjs';
 import { testShare } from './lib/test-share.mjs';
@@ -12,6 +12,9 @@ const bin = (/** @type {string} */ name) => join(ROOT, 'node_modules/.bin', name
 const WORKSPACES = ['core', 'contract', 'domain', 'server', 'simulators', 'web', 'demo', 'e2e'];
 let passed = 0;
 let failed = 0;
+/** What failed, with the first lines of why: said once more at the end, where a long output is still read. */
+/** @type {string[]} */
+const failures = [];
 
 /** One step that counts as one test; what it prints stands together, since steps run side by side. */
 async function step(/** @type {string} */ name, /** @type {string} */ command, /** @type {string[]} */ args) {
@@ -23,8 +26,25 @@ async function step(/** @type {string} */ name, /** @type {string} */ command, /
   const status = await new Promise((resolve) => child.once('close', resolve));
   process.stdout.write(said);
   if (status === 0) passed += 1;
-  else failed += 1;
+  else {
+    failed += 1;
+    failures.push(`${name}\n${firstLines(said)}`);
+  }
   console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+}
+
+const firstLines = (/** @type {string} */ text) => text.trim().split('\n').slice(0, 12).join('\n');
+
+/** @typedef {{ fullName: string; status: string; failureMessages: string[] }} Assertion */
+/** @param {{ name: string; message: string; assertionResults: Assertion[] }} file */
+function failuresOf({ name, message, assertionResults }) {
+  const bad = assertionResults.filter(({ status }) => status === 'failed');
+  const at = relative(ROOT, name);
+  const whole = message && bad.length === 0 ? [`${at}\n${firstLines(message)}`] : [];
+  return [
+    ...whole,
+    ...bad.map(({ fullName, failureMessages }) => `${at} > ${fullName}\n${firstLines(failureMessages.join('\n'))}`),
+  ];
 }
 
 async function suite(/** @type {string} */ project) {
@@ -34,9 +54,10 @@ async function suite(/** @type {string} */ project) {
   const child = spawn(bin('vitest'), args, { cwd: ROOT, stdio: 'inherit' });
   const status = await new Promise((resolve) => child.once('close', resolve));
   try {
-    const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
+    const { numPassedTests, numFailedTests, numTotalTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
     passed += numPassedTests;
     failed += numFailedTests;
+    failures.push(...testResults.flatMap(failuresOf));
     if (numTotalTests === 0 || (status !== 0 && numFailedTests === 0)) {
       console.error(
         `${project}: ${numTotalTests} tests and none failed, yet it ended with ${status}: see its errors above.`,
@@ -65,5 +86,6 @@ const checked = async () => {
 await Promise.all([suite('e2e'), checked()]);
 const { tests, all } = testShare();
 console.log(`Tests are ${((100 * tests) / all).toFixed(1)} % of the code: ${tests} of ${all} lines.`);
+for (const failure of failures) console.log(`\nFAILED ${failure}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
