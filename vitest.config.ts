@@ -35,7 +35,7 @@ export default defineConfig({
           testTimeout: 180_000,
           // The first to come makes the demo, with all its pictures where nobody made them before.
           hookTimeout: 300_000,
-          maxWorkers: 2,
+          maxWorkers: 3,
         },
       },
     ],

@@ -13,6 +13,7 @@ const stated = (sketch: Sketch): Omit<CreateStatedSetting, 'id'> => ({
   interval: null,
   ...PLAIN_SETTING,
   note: '',
+  past: null,
   ...sketch,
 });
 

@@ -2,6 +2,7 @@ import { array, object, type InferType } from 'yup';
 import { SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES } from '@unto/core';
 import {
   amount,
+  day,
   instant,
   note,
   oneOf,
@@ -13,9 +14,22 @@ import {
   text,
   uuid,
   who,
+  whole,
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { keptSetting, statedParts } from '../setting/index.js';
+
+export const PAST_OUTCOMES = ['held', 'partly', 'lost'] as const;
+export type PastOutcome = (typeof PAST_OUTCOMES)[number];
+
+/** A run of before the record began, as far as somebody wrote it down. */
+const pastRun = shape({
+  on: day('Day').nullable().defined().default(null),
+  pieces: whole('Pieces', 1, 100_000).nullable().defined().default(null),
+  minutes: optionalNumber('Minutes', 'min'),
+  outcome: oneOf('How it came out', PAST_OUTCOMES).nullable().defined().default(null),
+});
+export type PastRun = Frozen<InferType<typeof pastRun>>;
 
 const statedFields = {
   id: uuid().label('id'),
@@ -29,6 +43,8 @@ const statedFields = {
   ...statedParts,
   source: text('Who says so', 200),
   note: note('Note', 1000),
+  /** Of which run it is; null where it is only said to work. */
+  past: pastRun.nullable().optional(),
 };
 
 /** A setting somebody stated: a label, a data sheet, an old note. Kept in the units it came in. */
@@ -49,6 +65,7 @@ export type CreateStatedSettings = Frozen<InferType<typeof createStatedSettings>
 /** A stated setting with what can be said of it in core units; null where that cannot be known. */
 export const statedSetting = record({
   ...statedFields,
+  past: orNull(pastRun),
   ...keptSetting,
   doseJPerMm2: orNull(amount()),
   at: instant(),

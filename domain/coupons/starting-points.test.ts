@@ -13,7 +13,16 @@ const FILM = { name: 'Corvid Film', form: 'metal film-forming' } as const;
 const stated = (change: Partial<StatedSetting> = {}): StatedSetting => ({
   ...PLAIN_SETTING,
   ...{ id: ID, title: 'Tags', family: 'stainless', wavelengthClass: 'co2', compound: 'corvid film' },
-  ...{ ratedW: 40, topSpeedMmPerS: null, source: 'old note', note: '', power: null, speed: null, interval: null },
+  ...{
+    ratedW: 40,
+    topSpeedMmPerS: null,
+    source: 'old note',
+    note: '',
+    past: null,
+    power: null,
+    speed: null,
+    interval: null,
+  },
   ...{ powerPercent: 95, powerW: 38, speedMmPerS: 160, intervalMm: null, doseJPerMm2: null },
   ...{ at: '2026-03-01T09:00:00.000Z', by: ID },
   ...change,
@@ -27,7 +36,7 @@ describe('what a first coupon starts from', () => {
     expect(sources([stated({ compound: 'Metal film-forming ' })])).toHaveLength(2);
   });
 
-  it('leaves out what was stated of another compound, material or beam, or whose watts or speed nobody knows', () => {
+  it('leaves out what was stated of another compound, material or beam, or whose watts or speed nobody knows, or was lost', () => {
     const others = [
       stated({ compound: 'Soothollow' }),
       stated({ compound: '' }),
@@ -35,6 +44,7 @@ describe('what a first coupon starts from', () => {
       stated({ wavelengthClass: 'blue' }),
       stated({ powerW: null }),
       stated({ speedMmPerS: null }),
+      stated({ past: { on: '2025-04-03', pieces: 12, minutes: null, outcome: 'lost' } }),
     ];
     expect(sources(others)).toEqual(['usual: usual for metal film-forming on stainless']);
   });

@@ -21,7 +21,7 @@ export function startingBench(equipment: FittedEquipment): StartingBench {
 
 /**
  * Points that a first coupon of a pairing can start from: what somebody stated of this compound, material and beam as far as watts and
- * speed are known, and what is usual in the trade.
+ * speed are known and nobody wrote that it was lost, and what is usual in the trade.
  * @param compound null for marking bare
  * @param tried scrubbed cells of this pairing: where some held, the next coupon is laid round them
  */
@@ -36,7 +36,11 @@ export function startingPoints(
   const beam = head.wavelengthClass;
   const usual = usualSettingsOf({ beam, emission: head.emission, by, family, layer });
   const ours = stated.filter(
-    (one) => one.family === family && one.wavelengthClass === beam && isFor(one.compound, compound),
+    (one) =>
+      one.family === family &&
+      one.wavelengthClass === beam &&
+      one.past?.outcome !== 'lost' &&
+      isFor(one.compound, compound),
   );
   return [
     ...heldPoints(tried),

@@ -1,4 +1,5 @@
 import type { LooseTable, Quantity } from '@unto/core';
+import { dayOrderOf } from './past.js';
 
 /** What a column of an old record may hold; what is none of these goes into the note. */
 export const OLD_FIELDS = [
@@ -17,6 +18,10 @@ export const OLD_FIELDS = [
   'focus',
   'angle',
   'air',
+  'when',
+  'pieces',
+  'minutes',
+  'outcome',
   'source',
   'note',
 ] as const;
@@ -38,6 +43,10 @@ export const OLD_FIELD_WORDS: Record<OldField, string> = {
   focus: 'focus offset, mm',
   angle: 'hatch angle, °',
   air: 'air assist',
+  when: 'day it was run',
+  pieces: 'pieces run',
+  minutes: 'minutes it took',
+  outcome: 'how it came out',
   source: 'who says so',
   note: 'note',
 };
@@ -73,11 +82,15 @@ const HEADINGS: readonly (readonly [OldField, RegExp])[] = [
   ['pulse', /pulse|\bns\b|puls/],
   ['focus', /focus|focal offset|fokus|\bz\b/],
   ['air', /\bair\b|luft/],
+  ['when', /\bdate\b|\bday\b|\bwhen\b|datum|\bfecha\b/],
+  ['pieces', /pieces|\bqty\b|quantity|stück|\bpcs\b|\bcount\b|menge/],
+  ['outcome', /outcome|result|came out|\bheld\b|ergebnis|résultat|how it (went|held)/],
   ['power', /power|leistung|puissance|potencia|potenza|\bpwr\b|^p\b/],
   ['speed', /speed|feed|geschw|vitesse|velocid|velocit|\bspd\b|^v\b/],
+  ['minutes', /minutes|\bmins?\b|\btime\b|dauer|\bzeit\b/],
   ['source', /\bwho\b|\bby\b|operator|source|quelle|author/],
   ['title', /\bwhat\b|title|\bjob\b|piece|item|\bpart\b|project|descri|name|bezeichnung|artikel|objet/],
-  ['note', /note|comment|remark|result|bemerk/],
+  ['note', /note|comment|remark|bemerk/],
 ];
 
 /** Units as sheets write them, longest first. */
@@ -130,6 +143,7 @@ export function guessColumns({ header, rows, columns }: LooseTable): (ColumnPlan
 
 /** The unit a column is in: as its heading or cells say, else as its numbers look. Common practice, no source. */
 export function unitOf(field: OldField, heading: string, cells: readonly string[]): string {
+  if (field === 'when') return dayOrderOf(cells);
   const quantity = OLD_QUANTITIES[field];
   if (!quantity) return '';
   const named = unitIn(quantity, heading) ?? cells.map((cell) => unitIn(quantity, cell)).find(Boolean);

@@ -1,6 +1,6 @@
 import { readLooseTable } from '@unto/core';
 import { describe, expect, it } from 'vitest';
-import { guessColumns, readOldRecords, unknownMaterials, type OldRecordPlan } from './index.js';
+import { dayOrderOf, guessColumns, outcomeIn, readOldRecords, unknownMaterials, type OldRecordPlan } from './index.js';
 
 const plan = (columns: OldRecordPlan['columns'], change: Partial<OldRecordPlan> = {}): OldRecordPlan => ({
   columns,
@@ -28,7 +28,14 @@ describe('an old sheet', () => {
     const { columns, records } = read(
       'Speed (mm/min)\tMaterial\tLeistung %\tSpray\tLPI\tHow it went\n9000\t304 stainless\t95\tCorvid Film\t340\tblack, held\n1 200\tMessing\t80,5\tCorvid Film\t\tpale\n',
     );
-    expect(fields(columns)).toEqual(['speed mm/min', 'material', 'power %', 'compound', 'interval lines/in', null]);
+    expect(fields(columns)).toEqual([
+      'speed mm/min',
+      'material',
+      'power %',
+      'compound',
+      'interval lines/in',
+      'outcome',
+    ]);
     expect(records.map(({ setting, faults }) => [setting?.title, faults])).toEqual([
       ['Corvid Film on 304 stainless', []],
       ['Corvid Film on Messing', []],
@@ -36,7 +43,8 @@ describe('an old sheet', () => {
     expect(records[0]!.setting).toMatchObject({
       ...{ family: 'stainless', wavelengthClass: 'co2', compound: 'Corvid Film', source: 'old sheet' },
       ...{ speed: { value: 9000, unit: 'mm/min' }, power: { value: 95, unit: '%' } },
-      ...{ interval: { value: 340, unit: 'lines/in' }, note: 'How it went: black, held' },
+      ...{ interval: { value: 340, unit: 'lines/in' }, note: 'black, held' },
+      past: { on: null, pieces: null, minutes: null, outcome: 'held' },
     });
     expect(records[1]!.setting).toMatchObject({ speed: { value: 1200 }, power: { value: 80.5 }, interval: null });
   });
@@ -98,5 +106,55 @@ describe('an old sheet', () => {
     const { records } = read('material,power (%),speed,passes\nbrass,140,200,1\nbrass,90,200,250\n');
     expect(records[0]!.faults).toEqual(['Power must be at most 100.']);
     expect(records[1]!.faults.join()).toMatch(/Passes must be at most 99/);
+  });
+
+  it('are runs of the past where a day, pieces, minutes or an outcome stand with them', () => {
+    const { columns, records } = read(
+      'Date;Qty;Power;Speed;Metal;Minutes;Result\n13/4/2025;12;90;200;brass;2:30;good, dark\n3/4/2025;;80;150;brass;;washed off\n31/4/2025;1;80;150;brass;;\n',
+    );
+    expect(fields(columns)).toEqual([
+      ...['when day first', 'pieces', 'power %', 'speed mm/s', 'material', 'minutes', 'outcome'],
+    ]);
+    expect(records.map(({ setting, faults }) => setting?.past ?? faults)).toEqual([
+      { on: '2025-04-13', pieces: 12, minutes: 2.5, outcome: 'held' },
+      { on: '2025-04-03', pieces: null, minutes: null, outcome: 'lost' },
+      ['day it was run: “31/4/2025” is no day of the calendar.'],
+    ]);
+    expect(records[0]!.setting!.note).toBe('good, dark');
+  });
+
+  it('asks which day is meant where it could be two', () => {
+    const text = 'date,power,speed,material\n3/4/2025,90,200,brass\n';
+    const { columns, records } = read(text);
+    expect(records[0]!.faults).toEqual([
+      'day it was run: “3/4/2025” could be two days: say whether the day or the month stands first.',
+    ]);
+    const said = columns.map(
+      (column) => column && { ...column, unit: column.field === 'when' ? 'month first' : column.unit },
+    );
+    expect(readOldRecords(readLooseTable(text), plan(said))[0]!.setting!.past!.on).toBe('2025-03-04');
+  });
+});
+
+describe('days and outcomes of old sheets', () => {
+  // Common practice, no source: how sheets of three habits write 4 March 2025.
+  it.each([
+    [['2025-03-04'], 'year first'],
+    [['4.3.2025'], 'day first'],
+    [['4/3/25', '28/2/25'], 'day first'],
+    [['3/4/2025', '2/28/2025'], 'month first'],
+    [['3/4/2025'], ''],
+  ])('%j are written %s', (cells, order) => {
+    expect(dayOrderOf(cells)).toBe(order);
+  });
+
+  it.each([
+    ['washed off in the sink', 'lost'],
+    ['did not hold', 'lost'],
+    ['faint in one corner', 'partly'],
+    ['Good', 'held'],
+    ['8 of 10', null],
+  ])('%s is %s', (words, outcome) => {
+    expect(outcomeIn(words)).toBe(outcome);
   });
 });

@@ -5,8 +5,9 @@ import {
   type SwitchState,
   type WavelengthClass,
 } from '@unto/core';
-import { createStatedSetting, type CreateStatedSetting } from '@unto/contract';
+import { createStatedSetting, type CreateStatedSetting, type PastOutcome } from '@unto/contract';
 import { OLD_FIELD_WORDS, OLD_QUANTITIES, unitIn, type ColumnPlan, type OldField } from './columns.js';
+import { dayIn, outcomeIn, pastOf } from './past.js';
 import { beamNamed, familyNamed } from './words.js';
 
 /** How a sheet is read: its columns, what its words mean, and what holds where a cell is empty. */
@@ -71,6 +72,7 @@ function readLine(
   const parts = { power: quantity('power'), speed: quantity('speed'), interval: quantity('interval') };
   if (!parts.power && !parts.speed) faults.push('It says neither power nor speed.');
   const compound = cells.compound?.text ?? plan.compound;
+  const outcome = outcomeOf(cells.outcome?.text ?? '');
   const setting = {
     ...PLAIN_SETTING,
     ...parts,
@@ -84,8 +86,14 @@ function readLine(
     focusOffsetMm: number('focus') ?? 0,
     angleDeg: number('angle') ?? 0,
     air: airOf(cells.air?.text),
+    past: pastOf({
+      on: dayOf(cells.when, faults),
+      pieces: number('pieces'),
+      minutes: minutesOf(cells.minutes) ?? number('minutes'),
+      outcome: outcome.said,
+    }),
     source: cells.source?.text ?? plan.source,
-    note: [...rest, ...remarks].join('; '),
+    note: [...rest, ...outcome.rest, ...remarks].join('; '),
   };
   if (!faults.length) faults.push(...refusals(setting));
   return { line, setting: faults.length ? null : (setting as Omit<CreateStatedSetting, 'id'>), faults, remarks };
@@ -121,6 +129,26 @@ function topSpeed(cell: Cells['topSpeed'], number: (field: OldField) => number |
   const unit = unitIn('speed', cell.text) ?? cell.unit;
   if (value === null) return null;
   return unit === 'mm/min' ? value / 60 : unit === 'in/s' ? value * 25.4 : value;
+}
+
+function dayOf(cell: Cells['when'], faults: string[]): string | null {
+  if (!cell) return null;
+  const read = dayIn(cell.text, cell.unit);
+  if ('on' in read) return read.on;
+  faults.push(`${OLD_FIELD_WORDS.when}: ${read.fault}`);
+  return null;
+}
+
+/** Minutes written with their seconds, 2:30. */
+function minutesOf(cell: Cells['minutes']): number | null {
+  const parts = /^\s*(\d+):([0-5]\d)\s*(min)?\s*$/.exec(cell?.text ?? '');
+  return parts && Number(parts[1]) + Number(parts[2]) / 60;
+}
+
+/** How it came out, and its own words beside it: they say more than one of three. */
+function outcomeOf(text: string): { readonly said: PastOutcome | null; readonly rest: readonly string[] } {
+  const said = outcomeIn(text);
+  return { said, rest: text && text.toLowerCase() !== said ? [text] : [] };
 }
 
 function airOf(text: string | undefined): SwitchState | null {

@@ -47,11 +47,11 @@ function coreFigures(stated: CreateStatedSetting): MarkSetting & Pick<StatedSett
   return { ...setting, doseJPerMm2: doseOf(setting) };
 }
 
-/** A statement as kept; one of before a setting had all its parts is plain in the others, and names no compound. */
+/** A statement as kept; one of before a setting had all its parts is plain in the others, names no compound, and no run. */
 function view(row: Rows['statedSettings']): StatedSetting {
   return {
     id: row.id,
-    ...{ ...PLAIN_SETTING, compound: '' },
+    ...{ ...PLAIN_SETTING, compound: '', past: null },
     ...row.body,
     ...row.computed,
     at: row.at.toISOString(),

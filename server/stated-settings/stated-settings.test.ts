@@ -51,6 +51,7 @@ describe('stated settings', () => {
       ...{ id: randomUUID(), title: 'Line', family: 'brass', wavelengthClass: 'co2', compound: 'Corvid Film' },
       ...{ ratedW: 40, topSpeedMmPerS: null, interval: null, source: 'old sheet', note: '' },
       ...{ power: { value: 90, unit: '%' }, speed: { value: 200, unit: 'mm/s' } },
+      past: { on: '2025-04-13', pieces: 12, minutes: 2.5, outcome: 'held' },
       ...change,
     });
     const count = async () => (await rig.call('GET', '/api/stated-settings')).body.records.length;
@@ -61,7 +62,8 @@ describe('stated settings', () => {
     expect(bad.body.faults[0].path).toMatch(/settings\[1\]/);
     expect(await count()).toBe(before);
     const settings = [line(), line()];
-    expect((await bring(settings)).body).toHaveLength(2);
+    expect((await bring(settings)).body.map(({ past }: any) => past.outcome)).toEqual(['held', 'held']);
+    expect((await bring([line({ past: { ...settings[0]!.past, on: '2025-02-30' } })])).status).toBe(422);
     expect((await bring(settings)).status).toBe(200);
     expect(await count()).toBe(before + 2);
     expect((await bring([])).status).toBe(422);

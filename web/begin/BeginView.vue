@@ -208,7 +208,7 @@ const UNIT_CHOICES = [
         name="layer"
         label="What lies on it"
         :options="choicesOf(layerChoices(values.material))"
-        :placeholder="values.material ? 'Choose' : 'Choose the material first'"
+        :placeholder="values.material ? 'Choose' : 'Material first'"
         hint="Bare, plated, anodised and lacquered look alike and need opposite settings."
         test-id="begin-layer"
       />

@@ -69,7 +69,8 @@ const supply = computed(() =>
               <WeightHead v-model="weights[criterion]" :criterion="criterion" />
             </th>
             <th scope="col" class="score">
-              score<br /><button type="button" class="link" data-test-id="softer" @click="soft = !soft">
+              <span class="over">score</span>
+              <button type="button" class="link" data-test-id="softer" @click="soft = !soft">
                 {{ soft ? 'fewer' : 'softer too' }}
               </button>
             </th>
@@ -188,6 +189,11 @@ thead th.score {
   text-align: right;
   font-size: 0.82rem;
   padding-right: 0.2rem;
+}
+
+.over {
+  display: block;
+  padding-bottom: 0.7rem;
 }
 
 .link {

@@ -19,7 +19,8 @@ const signed = (lead: number) => `${lead > 0 ? '+' : lead < 0 ? '−' : ''}${Mat
 </script>
 
 <template>
-  <div class="points">
+  <details class="points" data-test-id="points">
+    <summary>Points, one by one</summary>
     <table class="plain">
       <thead>
         <tr>
@@ -49,15 +50,12 @@ const signed = (lead: number) => `${lead > 0 ? '+' : lead < 0 ? '−' : ''}${Mat
         </tr>
       </tbody>
     </table>
-  </div>
+  </details>
 </template>
 
 <style scoped>
-/* Takes only the room that nothing else needs. */
 .points {
-  flex: 1 1 0;
-  min-height: 0;
-  overflow: hidden;
+  font-size: 0.92rem;
 }
 
 td,

@@ -36,8 +36,8 @@ defineProps<{ criterion: Criterion }>();
 .label {
   display: flex;
   justify-content: space-between;
+  align-items: flex-end;
   gap: 0.2rem;
-  overflow: hidden;
-  white-space: nowrap;
+  line-height: 1.15;
 }
 </style>

@@ -15,7 +15,7 @@ import CouponDesigner from './CouponDesigner.vue';
 import { formatDuration } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import StationBody from '../station/StationBody.vue';
-import SettingLine from '../setting/SettingLine.vue';
+import SettingTiles from '../setting/SettingTiles.vue';
 
 /** Coupons of the ticket, the setting that came of them, and the way to the next. */
 const ticket = useTicket();
@@ -91,7 +91,7 @@ const WORDS = {
           Recipe v{{ recipe.number }},
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
-        <p class="big"><SettingLine :setting="recipe" /></p>
+        <SettingTiles :setting="recipe" />
         <p class="quiet small">
           {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
             >; at worst {{ Math.round(recipe.worst.value * 100) }} of 100 hold</template

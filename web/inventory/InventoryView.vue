@@ -110,6 +110,7 @@ async function bringBack(file: File): Promise<void> {
       v-model="kind"
       :items="shop.items"
       :here="id"
+      :class="{ 'no-print': open }"
       @add="editing = { kind: $event, item: null, like: null }"
     />
     <div class="page">
@@ -178,6 +179,12 @@ async function bringBack(file: File): Promise<void> {
 @media (max-width: 800px) {
   .stores {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media print {
+  .stores {
+    display: block;
   }
 }
 </style>

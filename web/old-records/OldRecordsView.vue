@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { QUANTITIES, SUBSTRATE_FAMILIES, WAVELENGTH_CLASSES, WAVELENGTH_WORDS } from '@unto/core';
-import { OLD_FIELD_WORDS, OLD_FIELDS, OLD_QUANTITIES, type OldField } from '@unto/domain';
+import { OLD_FIELD_WORDS, DAY_ORDERS, OLD_FIELDS, OLD_QUANTITIES, type OldField } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -11,6 +11,7 @@ import { useOutbox } from '../stores/outbox';
 import { choicesOf } from '../ui/choices';
 import ChoiceField from '../ui/ChoiceField.vue';
 import FileLabel from '../ui/FileLabel.vue';
+import { pastWords } from '../stated-settings/past-words';
 import { withUnit } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
@@ -33,6 +34,7 @@ const FIELDS = [
   ...OLD_FIELDS.map((value) => ({ value, label: OLD_FIELD_WORDS[value] })),
 ] as { value: OldField | typeof REST; label: string }[];
 const unitsOf = (field: OldField) => {
+  if (field === 'when') return choicesOf(DAY_ORDERS);
   const quantity = OLD_QUANTITIES[field];
   return quantity ? choicesOf(QUANTITIES[quantity].units as readonly string[]) : [];
 };
@@ -184,6 +186,7 @@ async function keep(): Promise<void> {
                 <th class="number">Power</th>
                 <th class="number">Speed</th>
                 <th class="number">Interval</th>
+                <th>Run</th>
                 <th>Note</th>
               </tr>
             </thead>
@@ -197,6 +200,7 @@ async function keep(): Promise<void> {
                   <td class="number">{{ entered(setting.power) }}</td>
                   <td class="number">{{ entered(setting.speed) }}</td>
                   <td class="number">{{ entered(setting.interval) }}</td>
+                  <td>{{ pastWords(setting.past) }}</td>
                   <td class="quiet small">{{ setting.note }}</td>
                 </template>
                 <td v-else colspan="7" class="quiet">left out</td>

@@ -19,7 +19,7 @@ import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
-import SettingLine from '../setting/SettingLine.vue';
+import SettingTiles from '../setting/SettingTiles.vue';
 import SettingRestFields from '../setting/SettingRestFields.vue';
 import { pulsedOf } from '../setting/setting-names';
 import { useShop } from '../stores/shop';
@@ -183,10 +183,13 @@ async function keep(): Promise<void> {
         >: {{ one.word }}<template v-if="one.never">: cannot be run</template>
       </p>
     </div>
-    <p v-if="recipe" class="quiet">
-      Recipe v{{ recipe.number }}: <SettingLine :setting="recipe" />, {{ formatDuration(recipe.secondsPerPiece) }} a
-      piece <GradeMark :grade="recipe.grade" />
-    </p>
+    <template v-if="recipe">
+      <SettingTiles :setting="recipe" />
+      <p class="quiet">
+        Recipe v{{ recipe.number }}, {{ formatDuration(recipe.secondsPerPiece) }} a piece
+        <GradeMark :grade="recipe.grade" />
+      </p>
+    </template>
     <p v-else class="quiet">No recipe: this setting rests on nothing yet.</p>
     <form id="run" class="form-grid" novalidate @submit.prevent="keep">
       <FormNote />
@@ -239,6 +242,9 @@ async function keep(): Promise<void> {
 }
 
 .stop p {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
   margin: 0;
 }
 

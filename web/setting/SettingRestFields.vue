@@ -31,7 +31,7 @@ const orNone = <T extends string>(options: readonly { value: T; label: string }[
   ...options,
 ];
 const hatches = [
-  { value: 1, label: 'in one direction' },
+  { value: 1, label: 'one way' },
   { value: 2, label: 'crossed at a right angle' },
 ];
 const worded = <T extends string>(values: readonly T[], words: Record<T, string>) =>

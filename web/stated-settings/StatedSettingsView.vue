@@ -34,6 +34,7 @@ import PageHead from '../ui/PageHead.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import { useUnits } from '../ui/useUnits';
+import { pastWords } from './past-words';
 import TickField from '../ui/TickField.vue';
 
 /** Settings that somebody stated, in the units they came in, and what can be said of them. */
@@ -62,6 +63,7 @@ const form = useForm<CreateStatedSetting>(
     ...PLAIN_SETTING,
     source: '',
     note: '',
+    past: null,
   }),
   { draft: 'stated-setting' },
 );
@@ -113,6 +115,7 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
   { key: 'interval', label: 'Interval', numeric: true, value: ({ interval }) => entered(interval) },
   { key: 'rest', label: 'Besides', value: (row) => restWords(row, units.reading.value).join(', ') },
   { key: 'makes', label: 'Which makes', value: (row) => known(row).join(', ') },
+  { key: 'past', label: 'Run', value: ({ past }) => pastWords(past) },
   { key: 'source', label: 'Who says so', value: ({ source }) => source },
   { key: 'grade', label: 'Rests on', value: () => 'stated' },
 ];

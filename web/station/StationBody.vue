@@ -10,8 +10,8 @@ defineProps<{ station: Station }>();
   <div class="station">
     <div class="left"><slot name="left" /></div>
     <div class="right">
-      <div class="do"><slot /></div>
       <CautionStrip :station="station" />
+      <div class="do"><slot /></div>
       <div class="foot"><slot name="foot" /></div>
     </div>
   </div>

@@ -155,4 +155,16 @@ svg {
     flex: 0 0 8rem;
   }
 }
+
+@media print {
+  .station {
+    gap: 0.25rem;
+    padding: 0.3rem 0.2rem;
+    font-size: 0.8rem;
+  }
+
+  .key {
+    display: none;
+  }
+}
 </style>

@@ -72,7 +72,7 @@ const said = (path: string, words: string) => form.faults.value[path] && words;
       label="Lens"
       :preset="{ headId: values.headId }"
       :options="lenses"
-      :placeholder="values.headId ? 'Choose' : 'Choose a head first'"
+      :placeholder="values.headId ? 'Choose' : 'Head first'"
       :fault="said('lensId', 'Choose the lens fitted.')"
       test-id="lens"
     />

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="Row extends { readonly id: string }">
 import { FilterMatchMode } from '@primevue/core/api';
-import { useLocalStorage } from '@vueuse/core';
+import { useLocalStorage, useMediaQuery } from '@vueuse/core';
 import Button from 'primevue/button';
 import Column from 'primevue/column';
 import DataTable from 'primevue/datatable';
@@ -48,8 +48,11 @@ type Entry = { readonly id: string; readonly row: Row } & Readonly<Record<string
 const filters = computed(() => ({
   global: { value: searched.value || null, matchMode: FilterMatchMode.CONTAINS },
 }));
+/** On paper every row that is here is drawn, in a table as high as it is. */
+const printed = useMediaQuery('print');
+const scrolls = computed(() => props.scrollHeight !== undefined && !printed.value);
 const virtual = computed(() =>
-  props.scrollHeight
+  scrolls.value
     ? {
         itemSize: ROW_PX,
         lazy: true,
@@ -80,7 +83,7 @@ function save(): void {
 </script>
 
 <template>
-  <div class="list" :class="scrollHeight ? 'even' : 'plain'">
+  <div class="list" :class="scrolls ? 'even' : 'plain'">
     <div class="tools no-print">
       <InputText v-model="searched" class="search" placeholder="Search the list" aria-label="Search the list" />
       <MultiSelect
@@ -106,8 +109,8 @@ function save(): void {
       removable-sort
       :row-hover="to !== undefined"
       :row-class="(entry: Entry) => rowClass?.(entry.row)"
-      :scrollable="scrollHeight !== undefined"
-      :scroll-height="scrollHeight"
+      :scrollable="scrolls"
+      :scroll-height="scrolls ? scrollHeight : undefined"
       :virtual-scroller-options="virtual"
       :pt="{
         bodyRow: ({ props: of }: any) => ({
@@ -225,7 +228,7 @@ function save(): void {
 }
 
 /* On a phone a row is a note of its own: each value behind its name. */
-@media (max-width: 640px) {
+@media screen and (max-width: 640px) {
   .plain :deep(.p-datatable-thead) {
     display: none;
   }
@@ -253,8 +256,24 @@ function save(): void {
 }
 
 @media print {
-  .tools {
+  /* As many columns as were chosen: on the long side of the paper, in as many lines as they take. */
+  .list {
+    page: across;
+    font-size: 0.72rem;
+  }
+
+  .list :deep(:is(.p-datatable-thead > tr > th, .p-datatable-tbody > tr > td)) {
+    padding: 0.2rem 0.25rem;
+    font-size: 0.72rem;
+    white-space: normal;
+  }
+
+  .list :deep(.p-datatable-sort-icon) {
     display: none;
+  }
+
+  .list :deep(.p-datatable-tbody > tr) {
+    break-inside: avoid;
   }
 }
 </style>
