@@ -20,5 +20,6 @@ export * from './find/index.js';
 export * from './choice/index.js';
 export * from './identify/index.js';
 export * from './stated-settings/index.js';
+export * from './remarks/index.js';
 export * from './paper/index.js';
 export * from './api/index.js';

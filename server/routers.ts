@@ -13,6 +13,7 @@ import { paperRouter } from './paper/router.js';
 import { placeRouter } from './place/router.js';
 import { prepareRouter } from './prepare/router.js';
 import { recipeRouter } from './recipes/router.js';
+import { remarkRouter } from './remarks/router.js';
 import { runRouter } from './runs/router.js';
 import { statedSettingRouter } from './stated-settings/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
@@ -53,4 +54,5 @@ export const ROUTERS: readonly Mounted[] = [
   recipeRouter,
   runRouter,
   statedSettingRouter,
+  remarkRouter,
 ].flat();

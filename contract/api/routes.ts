@@ -17,6 +17,7 @@ import { couponRoutes } from '../coupons/routes.js';
 import { paperRoutes } from '../paper/routes.js';
 import { recipeRoutes } from '../recipes/routes.js';
 import { runRoutes } from '../runs/routes.js';
+import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
 import { route, type Route } from '../routing/index.js';
@@ -62,6 +63,7 @@ export const ROUTES = {
   ...recipeRoutes,
   ...runRoutes,
   ...statedSettingRoutes,
+  ...remarkRoutes,
 } as const satisfies Record<string, Route>;
 
 export type Routes = typeof ROUTES;

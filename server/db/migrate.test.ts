@@ -114,6 +114,9 @@ const FILLED: Record<string, () => string> = {
   '0012-cards': () => `
     INSERT INTO cards VALUES ('${randomUUID()}', 'A5', ${json({ basis: 'measured', paper: 0.8, steps: [0.6] })}, NULL, NULL, now(),
       '${ids['operator']}');`,
+  '0018-remarks': () => `
+    INSERT INTO remarks (id, ticket_id, run_id, words, file_hash, shows, at, by_id)
+      VALUES ('${randomUUID()}', '${ids['ticket']}', '${ids['run']}', 'a rim', 'h', 'mark', ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 

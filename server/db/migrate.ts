@@ -17,6 +17,7 @@ import * as order from './migrations/0014-order.js';
 import * as edits from './migrations/0015-edits.js';
 import * as people from './migrations/0016-people.js';
 import * as kinds from './migrations/0017-kinds.js';
+import * as remarks from './migrations/0018-remarks.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -37,6 +38,7 @@ export const MIGRATIONS = [
   edits,
   people,
   kinds,
+  remarks,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

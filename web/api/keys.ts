@@ -20,6 +20,7 @@ export const KEYS = {
   ledger: (...query: string[]) => ['ledger', ...query],
   run: (id: string) => ['run', id],
   coatTrend: (compoundId?: string) => (compoundId ? ['coat-trend', compoundId] : ['coat-trend']),
+  remarks: (ticketId: string) => ['remarks', ticketId],
   statedSettings: () => ['stated-settings'],
   identifications: (...of: string[]) => ['identifications', ...of],
 } as const;
@@ -66,6 +67,8 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   ],
   retireInventoryItem: ({ params }) => [KEYS.inventory(), KEYS.item(params!['id']!), KEYS.today(), ['choice']],
   importInventory: () => [KEYS.inventory(), ['item'], KEYS.today(), ['choice'], ...ANY_TICKET],
+  createRemark: (written) => [KEYS.remarks(field(written, 'ticketId'))],
+  retireRemark: () => [['remarks']],
   createIdentification: () => [KEYS.identifications(), KEYS.inventory(), KEYS.today(), ...ANY_TICKET],
   createChoice: (written) => [...ticketIn(written), KEYS.choice(written.params!['id']!), KEYS.tickets()],
   createTicket: () => [KEYS.tickets(), KEYS.today()],

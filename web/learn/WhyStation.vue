@@ -20,7 +20,7 @@ const why = computed(() => WHYS[props.station]);
     :modal="false"
     :block-scroll="false"
     :header="why.title"
-    class="why"
+    class="why beside"
     data-test-id="why-station"
   >
     <WhyDrawing :station="station" />
@@ -37,17 +37,6 @@ const why = computed(() => WHYS[props.station]);
 </template>
 
 <style>
-.why.p-drawer.p-component {
-  width: 26rem;
-  max-width: 100vw;
-}
-
-.why .p-drawer-content {
-  display: flex;
-  flex-direction: column;
-  gap: 0.7rem;
-}
-
 .why ul {
   padding-left: 1.2rem;
   margin: 0.2rem 0;

@@ -2,7 +2,8 @@
 import { restWords } from '@unto/core';
 import { CONTRAST_STEPS } from '@unto/contract';
 import { useQuery } from '@pinia/colada';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import Button from 'primevue/button';
 import { RouterLink } from 'vue-router';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
@@ -11,6 +12,9 @@ import { formatDuration, formatMoment, withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
+import RemarkForm from '../remarks/RemarkForm.vue';
+import RemarkList from '../remarks/RemarkList.vue';
+import { useRemarks } from '../remarks/useRemarks';
 import TileStrip from '../ui/TileStrip.vue';
 import { useUnits } from '../ui/useUnits';
 
@@ -61,6 +65,11 @@ const benchRows = computed<[string, string][]>(() => {
       : []),
   ];
 });
+const { remarks, retire } = useRemarks(
+  () => run.value?.ticketId ?? null,
+  () => props.id,
+);
+const noting = ref(false);
 const missing = computed(() => error.value?.message ?? '');
 </script>
 
@@ -168,8 +177,18 @@ const missing = computed(() => error.value?.message ?? '');
             <td>Faults</td>
             <td>{{ run.judgement.faults.join(', ') || 'none seen' }}</td>
           </tr>
+          <tr v-if="run.judgement?.note">
+            <td>Said with it</td>
+            <td>{{ run.judgement.note }}</td>
+          </tr>
         </tbody>
       </table>
+      <section class="notes" data-test-id="run-remarks">
+        <h2>Notes and pictures</h2>
+        <RemarkList :remarks="remarks" removable @retire="retire" />
+        <RemarkForm v-if="noting" :ticket-id="run.ticketId" :run-id="run.id" />
+        <Button v-else outlined label="Put a note or a picture here" data-test-id="add-remark" @click="noting = true" />
+      </section>
     </div>
   </template>
 </template>
@@ -189,6 +208,18 @@ const missing = computed(() => error.value?.message ?? '');
 
 .link {
   margin-right: 0.8rem;
+}
+
+.notes > form {
+  width: 26rem;
+  max-width: 100%;
+}
+
+.notes {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 0.7rem;
 }
 
 td:first-child {

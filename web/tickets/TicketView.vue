@@ -10,6 +10,7 @@ import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import PageHead from '../ui/PageHead.vue';
 import TicketMenu from './TicketMenu.vue';
+import RemarkDrawer from '../remarks/RemarkDrawer.vue';
 import WhyStation from '../learn/WhyStation.vue';
 import StationLine from '../station/StationLine.vue';
 import { isTyping } from '../ui/keys';
@@ -80,6 +81,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         }}{{ ticket.page.ticket.wantedOn ? ` · wanted ${formatDay(ticket.page.ticket.wantedOn)}` : ''
         }}{{ putAway ? ' · put away' : '' }}</span
       >
+      <RemarkDrawer v-if="!editing" :ticket-id="id" />
       <WhyStation v-if="!editing" :station="open" />
       <TicketMenu :ticket="ticket.page.ticket" />
     </PageHead>

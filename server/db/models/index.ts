@@ -21,6 +21,7 @@ import { cleanings } from './cleanings.js';
 import { installation } from './installation.js';
 import { judgements } from './judgements.js';
 import { statedSettings } from './stated-settings.js';
+import { remarks } from './remarks.js';
 import { choices } from './choices.js';
 import { identifications } from './identifications.js';
 import { placeReadings } from './place-readings.js';
@@ -61,6 +62,7 @@ const MODELS = {
   installation,
   judgements,
   statedSettings,
+  remarks,
   choices,
   identifications,
   placeReadings,

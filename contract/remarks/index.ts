@@ -1,0 +1,2 @@
+export * from './remarks.js';
+export * from './routes.js';

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { createRemark, REMARK_SHOWS, type CreateRemark } from '@unto/contract';
+import Button from 'primevue/button';
+import { v4 as uuid } from 'uuid';
+import { ref } from 'vue';
+import { Unreachable } from '../api/client';
+import BringPicture from '../pictures/BringPicture.vue';
+import { keepPictureFile } from '../pictures/kept-picture';
+import { useOutbox } from '../stores/outbox';
+import ChoiceField from '../ui/ChoiceField.vue';
+import FormNote from '../ui/FormNote.vue';
+import TextField from '../ui/TextField.vue';
+import { useForm } from '../ui/useForm';
+
+/** Puts a note, a picture or both beside a ticket or one of its runs. */
+const props = defineProps<{ ticketId: string; runId?: string | null }>();
+const outbox = useOutbox();
+const opening = ref(false);
+const said = ref('');
+const picture = ref('');
+const form = useForm<CreateRemark>(
+  createRemark,
+  () => ({ id: uuid(), ticketId: props.ticketId, runId: props.runId ?? null, words: '', fileHash: null, shows: null }),
+  { draft: () => `remark-${props.runId ?? props.ticketId}` },
+);
+const { values, busy } = form;
+const SHOWS = [
+  { value: null, label: 'not said' },
+  ...REMARK_SHOWS.map((value) => ({ value, label: value === 'else' ? 'something else' : `the ${value}` })),
+];
+
+async function bring(file: File): Promise<void> {
+  opening.value = true;
+  said.value = '';
+  try {
+    values.value.fileHash = (await keepPictureFile(file)).hash;
+    picture.value = file.name;
+  } catch (error) {
+    said.value =
+      error instanceof Unreachable
+        ? 'The server is away: bring the picture again when it is back. The note stands.'
+        : (error as Error).message;
+  } finally {
+    opening.value = false;
+  }
+}
+
+async function keep(): Promise<void> {
+  await form.submit(async (entry) => {
+    const answer = await outbox.send('createRemark', { body: entry }, 'a note');
+    form.reset();
+    picture.value = '';
+    return answer;
+  });
+}
+</script>
+
+<template>
+  <form class="remark-form" novalidate @submit.prevent="keep">
+    <FormNote />
+    <TextField name="words" label="Note" :lines="3" test-id="remark-words" />
+    <BringPicture :working="opening" :again="values.fileHash !== null" no-camera @brought="bring" />
+    <p v-if="values.fileHash" class="small" data-test-id="remark-picture">
+      {{ picture || 'A picture' }} comes with it.
+      <button type="button" class="link" @click="values.fileHash = null">Without it</button>
+    </p>
+    <p v-if="said" class="fault" role="alert">{{ said }}</p>
+    <ChoiceField v-if="values.fileHash" name="shows" label="It shows" :options="SHOWS" test-id="remark-shows" />
+    <Button type="submit" label="Put it down" :loading="busy" :disabled="opening" data-test-id="keep-remark" />
+  </form>
+</template>
+
+<style scoped>
+.remark-form {
+  display: flex;
+  flex-direction: column;
+  gap: 0.6rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--unto-action);
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>
