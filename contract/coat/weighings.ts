@@ -13,9 +13,11 @@ import {
   uuid,
   who,
   whole,
+  within,
   word,
   words,
 } from '../fields/index.js';
+import { MOST_TRAYS } from './timers.js';
 import type { Frozen } from '../routing/index.js';
 
 /** A container weighed before and after spraying some pieces; the parts too when someone took the time. */
@@ -28,6 +30,11 @@ export const createWeighing = shape({
   /** How it was laid on; as its compound usually is where nobody says. */
   application: oneOf('Laid on with', APPLICATIONS).optional(),
   strokes: whole('Strokes', 1, 10_000).nullable().optional(),
+  /** The tray that was laid, where a coat is laid on several; the first where nobody says. */
+  tray: whole('Tray', 1, MOST_TRAYS).optional(),
+  /** Of the room it was laid in, where somebody looked. */
+  roomC: within('Room temperature', -20, 60, '°C').nullable().optional(),
+  roomHumidity: within('Room humidity', 0, 100, '%').nullable().optional(),
   partsBefore: enteredMass('Parts before').nullable().default(null).defined(),
   partsAfter: enteredMass('Parts after drying').nullable().default(null).defined(),
   correctsId: uuid().label('Corrected weighing').nullable().defined().default(null),
@@ -47,6 +54,9 @@ export const weighing = record({
   beforeG: amount(),
   afterG: amount(),
   strokes: orNull(amount()),
+  tray: amount(),
+  roomC: orNull(amount()),
+  roomHumidity: orNull(amount()),
   correctsId: orNull(uuid()),
   /** Dry film laid, as judged then. */
   film: figure(),
@@ -72,5 +82,7 @@ export const coatSample = record({
   transferValue: orNull(amount()),
   massAppliedG: amount(),
   strokes: orNull(amount()),
+  roomC: orNull(amount()),
+  roomHumidity: orNull(amount()),
 });
 export type CoatSample = Frozen<InferType<typeof coatSample>>;

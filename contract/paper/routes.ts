@@ -10,6 +10,13 @@ export const paperRoutes = {
     params: { id: uuid() },
     answer: { media: 'application/pdf' },
   }),
+  trayLabels: route({
+    method: 'get',
+    path: '/api/tickets/:id/trays.pdf',
+    summary: 'Labels for the trays of a ticket that dry',
+    params: { id: uuid() },
+    answer: { media: 'application/pdf' },
+  }),
   cardPdf: route({
     method: 'get',
     path: '/api/card.pdf',

@@ -23,6 +23,8 @@ export const ticketProgress = record({
   storedUntil: orNull(instant()),
   /** When the last running drying timer has run its minimum; null when none runs. */
   dryingUntil: orNull(instant()),
+  /** Pieces on trays that dry; null where none dries, or where a clock does not say how many it is of. */
+  dryingPieces: orNull(amount()),
   coupon: word(['none', ...COUPON_STAGES]),
   recipeNumber: orNull(amount()),
   markedPieces: amount(),

@@ -11,6 +11,7 @@ export * from './visual-inspection.js';
 export * from './plan-coat.js';
 export * from './price.js';
 export * from './ready.js';
+export * from './room-effect.js';
 export * from './shelf-life.js';
 export * from './strokes.js';
 export * from './transfer.js';

@@ -13,6 +13,8 @@ import {
   learnStroke,
   mixFor,
   storedState,
+  ROOM_SAMPLES,
+  roomEffect,
   straightLine,
   strokesFor,
   USUAL_STROKE,
@@ -186,6 +188,30 @@ describe('trend', () => {
         { x: 1, y: 3 },
       ]),
     ).toThrow(/one moment/);
+  });
+});
+
+describe('what the room does', () => {
+  // Made by its own rule: transfer falls by 2 % a degree, without and with scatter.
+  const coats = (count: number, scatter = 0, spread = 12) =>
+    Array.from({ length: count }, (_, i) => {
+      const room = 14 + (spread * i) / (count - 1);
+      return { room, transfer: 0.4 * Math.exp(-0.02 * (room - 14) + scatter * (i % 2 ? 1 : -1)) };
+    });
+
+  it('is the slope of the logarithm, with an interval that holds it', () => {
+    const exact = roomEffect(coats(ROOM_SAMPLES))!;
+    expect(exact.perUnit).toBeCloseTo(-0.02, 9);
+    const scattered = roomEffect(coats(10, 0.03))!;
+    expect(scattered.low).toBeLessThan(-0.02);
+    expect(scattered.high).toBeGreaterThan(-0.02);
+    expect(scattered.seen).toBe(true);
+    expect(roomEffect(coats(10, 0.6))!.seen).toBe(false);
+  });
+
+  it('is not told of few coats, nor of a room that was always the same', () => {
+    expect(roomEffect(coats(ROOM_SAMPLES - 1))).toBeNull();
+    expect(roomEffect(coats(30, 0.01, 2))).toBeNull();
   });
 });
 

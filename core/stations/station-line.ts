@@ -20,6 +20,8 @@ export interface TicketFacts {
   readonly stored: { readonly pieces: number; readonly past: boolean } | null;
   /** Seconds until the last running drying clock has run its minimum; 0 when it has; null when none runs. */
   readonly dryingLeftS: number | null;
+  /** Pieces on trays that dry; null where a clock does not say how many it is of: then all count as wet. */
+  readonly dryingPieces: number | null;
   readonly coupon: 'none' | 'designed' | 'burnt' | 'rinsed' | 'scrubbed';
   readonly recipe: string | null;
   readonly markedPieces: number;
@@ -135,7 +137,7 @@ export interface OpenStation {
 }
 
 /**
- * The stations that stand open before some pieces are fired. A wet coat, more pieces than are coated or than the ticket has never
+ * The stations that stand open before some pieces are fired. A wet coat (of a tray that dries, that tray), more pieces than are coated or than the ticket has never
  * pass; what nobody checked, clocked or proved passes under a reason.
  */
 export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
@@ -146,7 +148,7 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
   const left = piecesLeft(facts);
   if (pieces > left)
     open.push({ station: 'mark', word: `${left} pieces of the ticket are left, ${pieces} asked`, never: true });
-  if (facts.dryingLeftS !== null)
+  if (facts.dryingLeftS !== null && facts.dryingPieces === null)
     open.push({ station: 'coat', word: 'it still dries. Never fire a wet coat', never: true });
   else if (facts.compoundName !== null) open.push(...coatBeforeRun(facts, pieces));
   return open;
@@ -155,11 +157,14 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
 function coatBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
   const coat = (word: string, never: boolean): OpenStation => ({ station: 'coat', word, never });
   const stored = facts.stored?.pieces ?? 0;
-  const ready = piecesReady({ ...facts, storedPieces: stored });
+  const wet = facts.dryingLeftS === null ? 0 : (facts.dryingPieces ?? 0);
+  const ready = Math.max(0, piecesReady({ ...facts, storedPieces: stored }) - wet);
+  const unclocked = Math.max(0, facts.unclockedPieces - wet);
   const shelf = stored ? `; ${stored} lie stored: look whether they are dry and untouched, and take them up` : '';
-  if (pieces > ready) return [coat(`${ready} coated pieces are ready, ${pieces} asked${shelf}`, true)];
+  const drying = wet ? `; ${wet} still dry. Never fire a wet coat` : '';
+  if (pieces > ready) return [coat(`${ready} coated pieces are ready, ${pieces} asked${drying}${shelf}`, true)];
   return [
-    ...(facts.unclockedPieces ? [coat(`drying of ${facts.unclockedPieces} not clocked`, false)] : []),
+    ...(unclocked ? [coat(`drying of ${unclocked} not clocked`, false)] : []),
     ...(facts.offBandPieces ? [coat(`film of ${facts.offBandPieces} out of band`, false)] : []),
   ];
 }

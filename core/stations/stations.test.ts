@@ -17,6 +17,7 @@ const fresh: TicketFacts = {
   stored: null,
   otherHead: null,
   dryingLeftS: null,
+  dryingPieces: null,
   coupon: 'none',
   recipe: null,
   markedPieces: 0,
@@ -114,6 +115,12 @@ describe('before a run', () => {
 
   it('a wet coat, more than is coated, and more than the ticket has never pass', () => {
     expect(words({ ...ready, dryingLeftS: 0 })).toEqual(['never, coat: it still dries. Never fire a wet coat']);
+    // Two trays: what is dry may be fired while the other dries.
+    const tray = { ...ready, dryingLeftS: 100, dryingPieces: 6, unclockedPieces: 6 };
+    expect(words(tray, 4)).toEqual([]);
+    expect(words(tray, 5)).toEqual([
+      'never, coat: 4 coated pieces are ready, 5 asked; 6 still dry. Never fire a wet coat',
+    ]);
     expect(words({ ...ready, coatedPieces: 4 })).toEqual(['never, coat: 4 coated pieces are ready, 10 asked']);
     expect(words(ready, 11)[0]).toBe('never, mark: 10 pieces of the ticket are left, 11 asked');
     const stored = { ...ready, stored: { pieces: 6, past: false } };

@@ -51,6 +51,7 @@ function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
     offBandPieces: progress.offBandPieces,
     stored: progress.storedPieces ? { pieces: progress.storedPieces, past: isPast(progress.storedUntil, now) } : null,
     dryingLeftS: progress.dryingUntil === null ? null : secondsLeft(progress.dryingUntil, now),
+    dryingPieces: progress.dryingPieces,
     coupon: progress.coupon,
     recipe: progress.recipeNumber === null ? null : `recipe v${progress.recipeNumber}`,
     markedPieces: progress.markedPieces,

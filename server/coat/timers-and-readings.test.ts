@@ -70,6 +70,28 @@ describe('timers', () => {
     expect(body.faults[0]).toMatchObject({ path: 'minimumS', message: expect.stringMatching(/no less than 240 s/) });
   });
 
+  it('of two trays let what is dry be fired while the other dries, and one rinsed off takes only its own', async () => {
+    const end = (id: string, outcome: string) => rig.call('PUT', `/api/timers/${id}/end`, { outcome });
+    const lay = async (tray: number, pieces: number) => {
+      const { body: timer } = await startTimer({ label: `tray ${tray}`, tray, pieces });
+      const weighing = weighingBody(ids, { pieces, tray });
+      expect((await rig.call('POST', `/api/tickets/${ticket}/weighings`, weighing)).body.tray).toBe(tray);
+      return timer.id as string;
+    };
+    const first = await lay(1, 6);
+    const second = await lay(2, 4);
+    later(240_000);
+    await end(first, 'passed');
+    expect((await page()).progress).toMatchObject({ coatedPieces: 10, dryingPieces: 4 });
+    const run = (pieces: number) => rig.call('POST', '/api/runs', runBody(ticket, { pieces }));
+    expect((await run(7)).body.faults?.[0]?.message ?? (await run(7)).body.detail).toMatch(
+      /6 coated pieces are ready, 7 asked; 4 still dry/,
+    );
+    expect((await run(6)).status).toBe(200);
+    await end(second, 'dropped');
+    expect((await page()).progress).toMatchObject({ coatedPieces: 6, dryingPieces: null, unclockedPieces: 0 });
+  });
+
   it('a clock set back on the server adds nothing to what is left', async () => {
     const { body: dry } = await startTimer();
     later(-5 * DAY);

@@ -40,6 +40,9 @@ export async function createWeighing(context: Context, ticketId: string, request
         partsBefore: request.partsBefore,
         partsAfter: request.partsAfter,
         application,
+        tray: request.tray ?? 1,
+        roomC: request.roomC ?? null,
+        roomHumidity: request.roomHumidity ?? null,
       },
       transferValue: worked.transfer?.value ?? null,
       correctsId: request.correctsId,
@@ -89,6 +92,12 @@ function applicationOf(entered: object): Application {
   return (entered as { application?: Application }).application ?? 'aerosol';
 }
 
+/** What was noted of the room; null where nobody looked, and before it was asked. */
+export function roomOf(entered: object): Pick<Weighing, 'roomC' | 'roomHumidity'> {
+  const { roomC = null, roomHumidity = null } = entered as Partial<Pick<Weighing, 'roomC' | 'roomHumidity'>>;
+  return { roomC, roomHumidity };
+}
+
 /** A weight that cannot be is refused at its field. */
 function atWeights<T>(work: () => T): T {
   try {
@@ -107,7 +116,14 @@ function weighingView(row: Rows['standingWeighings']): Weighing {
     strokes: row.strokes,
     afterPotLife: row.afterPotLife,
     rinsedOff: row.rinsedOff,
-    ...entered,
+    ...{
+      before: entered.before,
+      after: entered.after,
+      partsBefore: entered.partsBefore,
+      partsAfter: entered.partsAfter,
+    },
+    ...roomOf(row.entered),
+    tray: (row.entered as { tray?: number }).tray ?? 1,
     application: applicationOf(row.entered),
     at: row.at.toISOString(),
     by: row.byId,

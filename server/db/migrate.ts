@@ -18,6 +18,7 @@ import * as edits from './migrations/0015-edits.js';
 import * as people from './migrations/0016-people.js';
 import * as kinds from './migrations/0017-kinds.js';
 import * as remarks from './migrations/0018-remarks.js';
+import * as trays from './migrations/0019-trays.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -39,6 +40,7 @@ export const MIGRATIONS = [
   people,
   kinds,
   remarks,
+  trays,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

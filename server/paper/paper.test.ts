@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { DESIGN, fillInventory, openTestRig, type TestRig } from '../testing/rig.js';
+import { DESIGN, fillInventory, openTestRig, ticketBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -30,5 +30,22 @@ describe('papers', () => {
     expect((await pages('/api/step-scale.pdf')).text).toMatch(/^%PDF-/);
     expect((await pages(`/api/coupons/${coupon.id}/sheet.pdf`)).text).toMatch(/^%PDF-/);
     expect((await pages('/api/card.svg')).text).toMatch(/width="210mm" height="148mm"/);
+  });
+
+  it('are a label a tray that dries, and none where none does', async () => {
+    const { body: ticket } = await rig.call('POST', '/api/tickets', ticketBody(ids));
+    const labels = `/api/tickets/${ticket.id}/trays.pdf`;
+    expect((await rig.call('GET', labels)).body).toMatchObject({ type: 'wrong-stage' });
+    const start = (tray: number) => ({
+      id: randomUUID(),
+      kind: 'dry',
+      label: `tray ${tray}`,
+      minimumS: 240,
+      tray,
+      pieces: 12,
+    });
+    for (const tray of [1, 2]) await rig.call('POST', `/api/tickets/${ticket.id}/timers`, start(tray));
+    const { type, text } = await pages(labels);
+    expect([type, text.slice(0, 5)]).toEqual(['application/pdf', '%PDF-']);
   });
 });

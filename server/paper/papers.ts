@@ -15,37 +15,12 @@ import {
 } from '@unto/core';
 import { rowMotion } from '@unto/domain';
 import { find, type Context } from '../db/context.js';
-import { FileAnswer } from '../http/file-answer.js';
+import type { FileAnswer } from '../http/file-answer.js';
 import { namesOf } from '../inventory/service.js';
 import { couponOnEquipment, type CouponOnEquipment } from '../coupons/setup.js';
+import { pdf } from './pdf.js';
 
 const PT_PER_MM = 72 / 25.4;
-
-/** What makes PDFs, loaded when the first paper is asked for: the start does not wait for it. */
-let maker: Promise<(typeof import('pdfmake'))['default']> | undefined;
-const pdfMaker = () => (maker ??= preparedMaker());
-
-async function preparedMaker() {
-  const { default: pdfmake } = await import('pdfmake');
-  // The fourteen fonts every PDF reader has: nothing needs to be embedded.
-  pdfmake.addFonts({
-    Helvetica: {
-      normal: 'Helvetica',
-      bold: 'Helvetica-Bold',
-      italics: 'Helvetica-Oblique',
-      bolditalics: 'Helvetica-BoldOblique',
-    },
-  });
-  // Papers are made of what stands here; nothing is loaded for them but the names of those fonts.
-  pdfmake.setUrlAccessPolicy(() => false);
-  pdfmake.setLocalAccessPolicy((path) => /^Helvetica/.test(path));
-  return pdfmake;
-}
-
-async function pdf(name: string, definition: object): Promise<FileAnswer> {
-  const whole = { defaultStyle: { font: 'Helvetica', fontSize: 9.5, lineHeight: 1.15 }, ...definition };
-  return new FileAnswer(name, 'application/pdf', await (await pdfMaker()).createPdf(whole).getBuffer());
-}
 
 /** The reference card at true scale on a page of its own size. */
 export function cardPdf(size: CardSize): Promise<FileAnswer> {

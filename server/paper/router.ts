@@ -2,10 +2,12 @@ import { paperRoutes } from '@unto/contract';
 import { cardSvg } from '@unto/core';
 import { FileAnswer } from '../http/file-answer.js';
 import { router } from '../http/router.js';
+import { trayLabels } from './tray-labels.js';
 import { cardPdf, couponSheet, stepScalePdf } from './papers.js';
 
 export const paperRouter = router(paperRoutes, {
   couponSheet: (context, { params }) => couponSheet(context, params.id),
+  trayLabels: (context, { params }) => trayLabels(context, params.id),
   cardPdf: (_context, { query }) => cardPdf(query.size),
   stepScalePdf: () => stepScalePdf(),
   cardSvg: async (_context, { query }) => new FileAnswer(null, 'image/svg+xml', cardSvg(query.size)),

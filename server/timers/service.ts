@@ -16,6 +16,8 @@ export async function createTimer(context: Context, ticketId: string, request: C
       throw new ApiError('wrong-stage', `A clock “${request.label}” runs already on this ticket.`);
     await insert(context, 'timers', {
       ...request,
+      tray: request.tray ?? 1,
+      pieces: request.pieces ?? null,
       ticketId,
       startedAt: context.now,
       endedAt: null,
@@ -63,6 +65,8 @@ export async function timersWhere(context: Context, where: object, atHand?: Titl
     kind: row.kind as Timer['kind'],
     label: row.label,
     minimumS: row.minimumS,
+    tray: row.tray,
+    pieces: row.pieces,
     startedAt: row.startedAt.toISOString(),
     endedAt: row.endedAt?.toISOString() ?? null,
     outcome: row.outcome,

@@ -100,16 +100,17 @@ const batch = computed(
     <TrendPanel v-else ref="trend" :coat="coat" />
     <template #foot>
       <Button
-        v-if="task === 'lay' && !drying.length"
-        label="Last stroke laid: start drying"
-        data-test-id="start-drying"
+        v-if="task === 'lay'"
+        :label="drying.length ? 'Next tray laid' : 'Last stroke laid: start drying'"
+        :outlined="drying.length > 0"
+        :data-test-id="drying.length ? 'next-tray' : 'start-drying'"
         @click="lay?.startDrying()"
       />
       <Button
         v-if="task !== 'picture'"
-        label="Go to Place"
+        :label="drying.length ? 'Prepare Place meanwhile' : 'Go to Place'"
         :outlined="task !== 'lay' || !drying.length"
-        :disabled="drying.length > 0"
+        data-test-id="to-place"
         @click="router.push(`/tickets/${ticket.ticket!.id}/place`)"
       />
     </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { APPLICATIONS, MASS_UNITS, type MassUnit } from '@unto/core';
-import { createWeighing, type CreateWeighing } from '@unto/contract';
+import { createWeighing, MOST_TRAYS, type CreateTimer, type CreateWeighing } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
@@ -42,6 +42,9 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(
     before: { value: Number.NaN, unit: shop.workshop!.massUnit },
     after: { value: Number.NaN, unit: shop.workshop!.massUnit },
     strokes: null,
+    tray: drying.value.at(-1)?.tray ?? 1,
+    roomC: null,
+    roomHumidity: null,
     partsBefore: null,
     partsAfter: null,
     correctsId: null,
@@ -50,6 +53,9 @@ const form = useForm<CreateWeighing & { strokes: number | null }>(
 );
 const { values, faults } = form;
 const partsWeighed = computed(() => values.value.partsBefore !== null);
+const roomNoted = ref(false);
+/** Trays whose clocks run, once there are several: a weighing is of one of them. */
+const trays = computed(() => (drying.value.some(({ tray }) => tray > 1) ? drying.value.map(({ tray }) => tray) : []));
 
 function weighParts(on: boolean): void {
   const unit = shop.workshop!.massUnit;
@@ -83,14 +89,19 @@ async function keep(): Promise<void> {
   });
 }
 
-async function startTimer(kind: 'shake' | 'dry', label: string, minimumS: number, words: string): Promise<void> {
-  const { id } = ticket.ticket!;
-  await act('createTimer', { params: { id }, body: { id: uuid(), kind, label, minimumS } }, words);
+async function startTimer(timer: Omit<CreateTimer, 'id'>, words: string): Promise<void> {
+  await act('createTimer', { params: { id: ticket.ticket!.id }, body: { id: uuid(), ...timer } }, words);
 }
-const batch = () => `coat of ${values.value.pieces || left.value} pieces`;
-defineExpose({
-  startDrying: () => startTimer('dry', batch(), body.value.dryS, 'the drying timer'),
-});
+/** A clock a tray: the next one has the lowest number that none of those running has. */
+async function startDrying(): Promise<void> {
+  const running = new Set(drying.value.map(({ tray }) => tray));
+  const tray = Array.from({ length: MOST_TRAYS }, (_, i) => i + 1).find((one) => !running.has(one)) ?? MOST_TRAYS;
+  const pieces = values.value.pieces || left.value || null;
+  const label = `${tray > 1 ? `tray ${tray}, ` : ''}coat of ${pieces ?? 'some'} piece${pieces === 1 ? '' : 's'}`;
+  await startTimer({ kind: 'dry', label, minimumS: body.value.dryS, tray, pieces }, 'the drying timer');
+  values.value.tray = tray;
+}
+defineExpose({ startDrying });
 
 function dried(outcome: 'passed' | 'dropped'): void {
   if (outcome === 'dropped') useNotices().say('Rinsed off before firing: only compound was lost.');
@@ -115,6 +126,14 @@ function dried(outcome: 'passed' | 'dropped'): void {
     data-test-id="drying"
     @ended="dried"
   />
+  <a
+    v-if="drying.length"
+    class="small"
+    target="_blank"
+    :href="`/api/tickets/${ticket.ticket!.id}/trays.pdf`"
+    data-test-id="tray-labels"
+    >Print a label for {{ drying.length > 1 ? 'each tray' : 'the tray' }}</a
+  >
   <TimerRow
     v-for="timer in mixes"
     :key="timer.id"
@@ -152,9 +171,11 @@ function dried(outcome: 'passed' | 'dropped'): void {
       data-test-id="start-shaking"
       @click="
         startTimer(
-          'shake',
-          containers.find(({ id }) => id === values.containerId)?.body.name ?? body.name,
-          body.shakeS,
+          {
+            kind: 'shake',
+            label: containers.find(({ id }) => id === values.containerId)?.body.name ?? body.name,
+            minimumS: body.shakeS,
+          },
           'the shaking timer',
         )
       "
@@ -199,6 +220,17 @@ function dried(outcome: 'passed' | 'dropped'): void {
         test-id="application"
       />
       <NumberField v-if="care.sprays" name="strokes" optional label="Strokes laid, if counted" test-id="strokes" />
+      <ChoiceField
+        v-if="trays.length"
+        name="tray"
+        label="Tray"
+        :options="trays.map((value) => ({ value, label: `tray ${value}` }))"
+        test-id="weigh-tray"
+      />
+      <template v-if="roomNoted">
+        <NumberField name="roomC" label="Room" unit="°C" optional test-id="room-c" />
+        <NumberField name="roomHumidity" label="Humidity" unit="%" optional test-id="room-humidity" />
+      </template>
       <template v-if="partsWeighed && values.partsBefore && values.partsAfter">
         <EnteredField name="partsBefore" label="Parts bare" :units="MASS_UNITS" test-id="parts-before" />
         <EnteredField name="partsAfter" label="Parts coated, dry" :units="MASS_UNITS" test-id="parts-after" />
@@ -226,6 +258,14 @@ function dried(outcome: 'passed' | 'dropped'): void {
         :label="partsWeighed ? 'Without the parts' : 'Parts weighed too'"
         data-test-id="weigh-parts"
         @click="weighParts(!partsWeighed)"
+      />
+      <Button
+        v-if="!roomNoted"
+        type="button"
+        text
+        label="Note the room"
+        data-test-id="note-room"
+        @click="roomNoted = true"
       />
     </div>
     <p class="quiet small">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { filmChange, filmTrend } from '@unto/core';
+import { filmChange, filmTrend, ROOM_SAMPLES, roomEffect } from '@unto/core';
 import type { CoatSample } from '@unto/contract';
 import { bandOf, techniqueOf } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
@@ -50,6 +50,22 @@ const people = computed(() =>
     return { who, trend, change: filmChange(trend.meanUm, band.value, techniqueOf(body.value, strokes)) };
   }),
 );
+/** What the room did to the share that reaches the part, one thing of it at a time. */
+const rooms = computed(() =>
+  ROOM.map(({ key, name, unit }) => {
+    const noted = (samples.value ?? []).flatMap((sample) =>
+      sample.transferValue !== null && sample[key] !== null
+        ? [{ transfer: sample.transferValue, room: sample[key] }]
+        : [],
+    );
+    return { name, unit, count: noted.length, effect: roomEffect(noted) };
+  }).filter(({ count }) => count > 0),
+);
+const ROOM = [
+  { key: 'roomC', name: 'temperature', unit: '°C' },
+  { key: 'roomHumidity', name: 'humidity', unit: '% humidity' },
+] as const;
+const percent = (fraction: number) => `${fraction < 0 ? '−' : '+'}${formatFigure(Math.abs(fraction) * 100, 2)} %`;
 defineExpose({ points, band });
 </script>
 
@@ -80,6 +96,18 @@ defineExpose({ points, band });
       <strong>To come into the band:</strong> {{ changeInWords(change, units) }}
     </p>
   </section>
+  <p v-for="{ name, unit, count, effect } in rooms" :key="name" data-test-id="room-effect">
+    <strong>Room {{ name }}:</strong>
+    <template v-if="effect">
+      {{ percent(effect.perUnit) }} of the solids on the part for every {{ unit }} more ({{ percent(effect.low) }} to
+      {{ percent(effect.high) }}, of {{ effect.count }} coats);
+      {{ effect.seen ? 'seen, not explained: what else changed with the room is in it.' : 'none is seen.' }}
+    </template>
+    <template v-else
+      >nothing can be said of {{ count }} coats; {{ ROOM_SAMPLES }} with parts weighed, in rooms that differ, would
+      show.</template
+    >
+  </p>
   <details v-if="samples?.length">
     <summary>As a table</summary>
     <table class="plain" data-test-id="trend-table">

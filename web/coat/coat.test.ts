@@ -126,6 +126,53 @@ describe('the plan of a coat', () => {
   });
 });
 
+describe('a coat on several trays', () => {
+  const clock = (tray: number) => ({
+    ...{ id: `d${tray}`, kind: 'dry', label: `tray ${tray}`, minimumS: 420, tray, pieces: 6, ticketId: 't1' },
+    ...{ ticketTitle: 'Beakers', startedAt: '2026-03-02T08:59:00.000Z', endedAt: null, outcome: null },
+  });
+
+  it('has a clock a tray, and a weighing says which tray it is of', async () => {
+    const { page, server } = await station({ timers: [clock(1)] });
+    expect(page.find(by('weigh-tray')).exists()).toBe(false);
+    await page.find(by('weigh-pieces')).setValue('6');
+    await page.find(by('next-tray')).trigger('click');
+    await flushPromises();
+    expect(server.posts().at(-1)!.body).toMatchObject({
+      ...{ kind: 'dry', label: 'tray 2, coat of 6 pieces', tray: 2, pieces: 6, minimumS: 420 },
+    });
+  });
+
+  it('gives a tray that is free its number again, asks which tray was weighed, and lets Place be prepared meanwhile', async () => {
+    const { page, server } = await station({ timers: [clock(2), clock(3)] });
+    expect(page.find(by('weigh-tray')).exists()).toBe(true);
+    expect(page.find(by('to-place')).text()).toBe('Prepare Place meanwhile');
+    expect(page.find(by('tray-labels')).attributes('href')).toBe('/api/tickets/t1/trays.pdf');
+    await page.find(by('next-tray')).trigger('click');
+    await flushPromises();
+    expect(server.posts().at(-1)!.body).toMatchObject({ tray: 1 });
+  });
+
+  it('tells of the room only once the record knows enough', async () => {
+    const coat = (i: number) => ({
+      ...{ id: `s${i}`, at: '2026-02-02T08:00:00.000Z', by: 'ines', ticketId: 't1', ticketTitle: 'Beakers', pieces: 4 },
+      ...{ film: film(20, 18, 22), transferValue: 0.4 * Math.exp(-0.02 * i), massAppliedG: 4, strokes: null },
+      ...{ roomC: 14 + i, roomHumidity: null },
+    });
+    const path = '/api/coat-trend?compoundId=jar&limit=500';
+    const trend = async (count: number) => {
+      const records = Array.from({ length: count }, (_, i) => coat(i));
+      const answers = { [path]: { records, next: null } };
+      const { page } = await station({}, {}, answers);
+      await page.find(by('coat-trend')).trigger('click');
+      await flushPromises();
+      return text(page, 'room-effect');
+    };
+    expect(await trend(3)).toMatch(/nothing can be said of 3 coats; 8 with parts weighed/);
+    expect(await trend(9)).toMatch(/−2\.0 % of the solids on the part for every °C more .*seen, not explained/);
+  });
+});
+
 describe('what is known of a coat', () => {
   const reading = (change: object) => ({
     ...{

@@ -23,6 +23,7 @@ import { useTicket } from '../stores/ticket';
 import { newestReading } from './usePlaceEntry';
 import { formatMoment } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
+import DueIn from '../timers/DueIn.vue';
 import TaskTabs from '../ui/TaskTabs.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import CheckList from '../station/CheckList.vue';
@@ -62,6 +63,7 @@ const flatness = useTemplateRef<InstanceType<typeof FlatnessPanel>>('flatness');
 const round = useTemplateRef<InstanceType<typeof RoundPanel>>('round');
 const align = useTemplateRef<InstanceType<typeof AlignPanel>>('align');
 const centre = useTemplateRef<InstanceType<typeof CentrePanel>>('centre');
+const drying = computed(() => ticket.page?.progress.dryingUntil ?? null);
 const history = computed(() => ticket.page?.placeReadings.slice(0, 6) ?? []);
 
 const spot = computed(() => (ticket.fitted ? spotAt(ticket.fitted.lens, offset.value) : null));
@@ -119,6 +121,10 @@ const model = useSection('beam', { offsetMm: offset });
         {{ shop.nameOf(ticket.ticket!.headId) }}. Nothing is fired on this ticket until it is changed.
         <Button outlined size="small" label="Change the head" data-test-id="to-head" @click="task = 'head'" />
       </p>
+      <p v-if="drying" class="drying" data-test-id="place-drying">
+        <strong>The coat still dries</strong> (<DueIn :at="drying" :urgent="false" />). Set up on a bare twin; what is
+        wet stays on its rack and is not fired.
+      </p>
       <CheckList station="place" :checks="checks" />
       <section v-if="history.length" class="kept" data-test-id="place-history">
         <h3>Read on this ticket</h3>
@@ -141,6 +147,12 @@ const model = useSection('beam', { offsetMm: offset });
 </template>
 
 <style scoped>
+.drying {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-coat-line);
+  background: var(--unto-coat-tint);
+}
+
 .other {
   display: flex;
   flex-wrap: wrap;

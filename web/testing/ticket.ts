@@ -11,6 +11,7 @@ export const NOTHING_DONE = {
   storedPieces: 0,
   storedUntil: null,
   dryingUntil: null,
+  dryingPieces: null,
   coupon: 'none',
   recipeNumber: null,
   markedPieces: 0,

@@ -12,6 +12,7 @@ export class TicketProgressRow extends Model<InferAttributes<TicketProgressRow>>
   declare storedPieces: number;
   declare storedUntil: Date | null;
   declare dryingUntil: Date | null;
+  declare dryingPieces: number | null;
   declare coupon: CouponStage | 'none';
   declare recipeNumber: number | null;
   declare markedPieces: number;
@@ -32,6 +33,7 @@ export function ticketProgress(sequelize: Sequelize) {
       storedPieces: INTEGER,
       storedUntil: DATE,
       dryingUntil: DATE,
+      dryingPieces: INTEGER,
       coupon: TEXT,
       recipeNumber: INTEGER,
       markedPieces: INTEGER,

@@ -1,6 +1,13 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 
-const { DATE, DOUBLE, TEXT, UUID } = DataTypes;
+const { DATE, DOUBLE, INTEGER, TEXT, UUID } = DataTypes;
 
 /** Shaking, drying, pot life and cooling times that run or ran. */
 export class TimerRow extends Model<InferAttributes<TimerRow>, InferCreationAttributes<TimerRow>> {
@@ -9,6 +16,8 @@ export class TimerRow extends Model<InferAttributes<TimerRow>, InferCreationAttr
   declare kind: string;
   declare label: string;
   declare minimumS: number;
+  declare tray: CreationOptional<number>;
+  declare pieces: number | null;
   declare startedAt: Date;
   declare endedAt: Date | null;
   declare outcome: 'passed' | 'dropped' | null;
@@ -23,6 +32,8 @@ export function timers(sequelize: Sequelize) {
       kind: TEXT,
       label: TEXT,
       minimumS: DOUBLE,
+      tray: INTEGER,
+      pieces: INTEGER,
       startedAt: DATE,
       endedAt: DATE,
       outcome: TEXT,
