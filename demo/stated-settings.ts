@@ -39,6 +39,7 @@ export const PRACTICE: readonly Omit<CreateStatedSetting, 'id'>[] = [
     interval: { value: 75, unit: 'lines/cm' },
     source: 'Tobin’s first trial',
     note: 'Focus height set to the thickness.',
+    past: { on: '2025-04-13', pieces: 20, minutes: null, outcome: 'held' },
   }),
   stated({
     title: 'Brass, fine hatch',

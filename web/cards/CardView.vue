@@ -16,6 +16,7 @@ import { ApiProblem } from '../api/client';
 import BringPicture from '../pictures/BringPicture.vue';
 import { keepPictureFile } from '../pictures/kept-picture';
 import { checkPictureFile } from '../pictures/picture-file';
+import { useReading } from '../pictures/useReading';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
 import { useShop } from '../stores/shop';
@@ -51,8 +52,7 @@ const mayBeOff = computed(() => {
 });
 
 const whiteL = ref<number | null>(null);
-const working = ref(false);
-const fault = ref('');
+const { doing, fault, run, stop } = useReading(worker.stop);
 /** What was read from a photograph and is not kept yet. */
 const found = shallowRef<{ size: CardSize; print: CardPrint; fileHash: string } | null>(null);
 const whiteFault = ref('');
@@ -60,20 +60,15 @@ const whiteFault = ref('');
 async function bring(file: File): Promise<void> {
   whiteFault.value = whiteL.value === null || Number.isNaN(whiteL.value) ? 'Say how light the white sheet is.' : '';
   if (whiteFault.value) return;
-  working.value = true;
-  fault.value = '';
   found.value = null;
-  try {
+  await run(async (step) => {
     const kept = await keepPictureFile(file);
+    step('read');
     await checkPictureFile(kept.mediaType, file);
     const read = valueOf(await worker.core.characteriseCard({ picture: file, white: reflectanceAt(whiteL.value!) }));
     found.value = { size: read.size, print: read.print, fileHash: kept.hash };
     size.value = read.size;
-  } catch (error) {
-    fault.value = (error as Error).message;
-  } finally {
-    working.value = false;
-  }
+  });
 }
 
 /** Lightness as a meter shows it, paper first; null where nothing was typed yet. */
@@ -172,7 +167,7 @@ const swatch = (l: number) => ({ background: `lab(${l} 0 0)` });
             test-id="card-white"
           />
           <div class="full">
-            <BringPicture :working="working" :again="found !== null" no-camera @brought="bring" />
+            <BringPicture :doing="doing" :again="found !== null" no-camera @brought="bring" @stop="stop" />
           </div>
           <p v-if="fault" class="full fault" role="alert" data-test-id="card-fault">{{ fault }}</p>
           <div v-if="found" class="full">

@@ -14,7 +14,7 @@ import TickField from '../ui/TickField.vue';
 /** The last free moment: a picture of the dry coat, what is wrong with it and where, and what that would cost the mark. */
 const props = defineProps<{ picture: CoatPictureState }>();
 const units = useUnits();
-const { size, opened, uses, map, judgement, fault, working, busy, bring, take, keep } = props.picture;
+const { size, opened, uses, map, judgement, fault, doing, stop, busy, bring, take, keep } = props.picture;
 const shop = useShop();
 const ticket = useTicket();
 const FAULT_WORDS: Record<CoatFault, string> = {
@@ -48,7 +48,7 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
     Photograph the dry coat on white paper from straight above, a bare twin beside it. Put the corner marks on the
     corners of the coat, the bare mark on bare ground.
   </p>
-  <BringPicture :working="working" :first="!opened" @brought="bring" @take="take" />
+  <BringPicture :doing="doing" :first="!opened" @brought="bring" @take="take" @stop="stop" />
   <p v-if="fault" class="fault" role="alert" data-test-id="picture-fault">{{ fault }}</p>
   <template v-if="opened">
     <div class="form-grid">

@@ -10,6 +10,7 @@ import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useTicket } from '../stores/ticket';
 import { checkPictureFile } from '../pictures/picture-file';
+import { useReading } from '../pictures/useReading';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
@@ -43,8 +44,7 @@ export function usePicture(weighingId: () => string | null) {
   const handles = ref<Record<Handle, Point2> | null>(null);
   const uses = ref({ bare: true, good: false });
   const map = shallowRef<CoatMap | null>(null);
-  const fault = ref('');
-  const working = ref(false);
+  const { doing, fault, run, stop: stopReading } = useReading(worker.stop);
 
   async function bring(file: File): Promise<void> {
     await open(
@@ -58,18 +58,20 @@ export function usePicture(weighingId: () => string | null) {
   }
 
   async function open(keep: () => Promise<KeptFile>, content: (kept: KeptFile) => Promise<Blob>): Promise<void> {
-    working.value = true;
-    fault.value = '';
-    try {
+    await run(async (step) => {
       const kept = await keep();
+      step('open');
       const picture = await content(kept);
       await checkPictureFile(kept.mediaType, picture);
       await show(kept.hash, picture);
-    } catch (error) {
-      fault.value = error instanceof Error ? error.message : String(error);
-    } finally {
-      working.value = false;
-    }
+    });
+  }
+
+  /** Ends a reading; what was open is brought again. */
+  function stop(): void {
+    stopReading();
+    close();
+    [opened.value, handles.value, map.value] = [null, null, null];
   }
 
   async function show(hash: string, blob: Blob): Promise<void> {
@@ -127,7 +129,7 @@ export function usePicture(weighingId: () => string | null) {
       );
   }
 
-  return { size, opened, handles, uses, map, judgement, fault, working, busy, bring, take, keep };
+  return { size, opened, handles, uses, map, judgement, fault, doing, stop, busy, bring, take, keep };
 }
 
 export type CoatPictureState = ReturnType<typeof usePicture>;

@@ -231,7 +231,8 @@ const changedByServer = (found: Coupon) => adopt(found);
           <RulesPanel v-model="pictures.rules.value" :usual="pictures.usual.value" />
           <BringPicture
             again
-            :working="pictures.working.value"
+            :doing="pictures.doing.value"
+            @stop="pictures.stop"
             @brought="pictures.bring($event, stage)"
             @take="pictures.take(stage)"
           />
@@ -249,7 +250,8 @@ const changedByServer = (found: Coupon) => adopt(found);
           </p>
           <BringPicture
             first
-            :working="pictures.working.value"
+            :doing="pictures.doing.value"
+            @stop="pictures.stop"
             @brought="pictures.bring($event, stage)"
             @take="pictures.take(stage)"
           />

@@ -7,6 +7,7 @@ import { ofDevice } from '../api/device-jobs';
 import { useCardPrints } from '../cards/useCardPrints';
 import { keepPictureFile, keptPicture } from '../pictures/kept-picture';
 import { checkPictureFile } from '../pictures/picture-file';
+import { useReading } from '../pictures/useReading';
 import { useShop } from '../stores/shop';
 import { valueOf } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
@@ -28,8 +29,7 @@ export function useCouponPictures(
   const proposals = useProposals(coupon, layout, tone, pictures);
   /** Somebody says that an unreadable code is this coupon's; asked anew of every picture. */
   const codeSure = ref(false);
-  const fault = ref('');
-  const working = ref(false);
+  const { doing, fault, run, stop: stopReading } = useReading(worker.stop);
   /** What was asked last of each stage: an answer that something newer has overtaken is let go. */
   const asked: Record<Stage, number> = { rinsed: 0, scrubbed: 0 };
   const urls: string[] = [];
@@ -71,14 +71,16 @@ export function useCouponPictures(
     keep: () => Promise<KeptFile>,
     content: (kept: KeptFile) => Promise<Blob>,
   ): Promise<void> {
-    await guarded(async () => {
+    await run(async (step) => {
       const kept = await keep();
       refuseOther(kept.hash, stage);
+      step('open');
       const blob = await content(kept);
       await checkPictureFile(kept.mediaType, blob);
       const found = valueOf(
         await worker.core.openCoupon({ key: kept.hash, picture: blob, prints: await knownPrints() }),
       );
+      step('read');
       proposals.byHand[stage].clear();
       asked[stage] += 1;
       await read(stage, { hash: kept.hash, photo: { url: urlOf(blob), ...found }, keptAs: null, at: null }, null);
@@ -90,7 +92,8 @@ export function useCouponPictures(
     const known = pictures[stage];
     if (!known || known.photo || !known.entries) return;
     const { card, print } = known.entries;
-    await guarded(async () => {
+    await run(async (step) => {
+      step('open');
       const blob = await keptPicture({ hash: known.hash });
       // By the print that it was read by: what is known of the card since changes nothing kept.
       const prints = { [card]: print ?? undefined };
@@ -135,7 +138,10 @@ export function useCouponPictures(
     const mine = (asked[stage] += 1);
     await new Promise((resolve) => setTimeout(resolve, HANDLE_RESTS_MS));
     if (mine !== asked[stage]) return;
-    await guarded(() => read(stage, { ...known, keptAs: null, photo: known.photo! }, corners));
+    await run((step) => {
+      step('read');
+      return read(stage, { ...known, keptAs: null, photo: known.photo! }, corners);
+    });
     // What was read by other corners is not kept under these.
     if (fault.value && mine === asked[stage]) pictures[stage] = { ...pictures[stage]!, entries: null, sure: false };
   }
@@ -169,17 +175,11 @@ export function useCouponPictures(
       fault.value = 'The corner marks of the coupon cannot be found: put the four handles on them, then it is read.';
   }
 
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    working.value = true;
-    fault.value = '';
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof Error)) throw error;
-      fault.value = error.message;
-    } finally {
-      working.value = false;
-    }
+  /** Ends a reading; photographs that were open are opened again when they are next wanted. */
+  function stop(): void {
+    stopReading();
+    for (const stage of ['rinsed', 'scrubbed'] as const)
+      if (pictures[stage]?.photo) pictures[stage] = { ...pictures[stage], photo: null };
   }
 
   /** One picture cannot show a coupon before and after the scrub. */
@@ -189,7 +189,12 @@ export function useCouponPictures(
       throw new Error(`This very picture was brought as ${other}. Take another now that the coupon is ${stage}.`);
   }
 
-  return { ...proposals, pictures, codeSure, fault, working, adopt, bring, take, show, reopen, place, entriesToKeep };
+  return {
+    ...proposals,
+    pictures,
+    ...{ codeSure, fault, doing, stop },
+    ...{ adopt, bring, take, show, reopen, place, entriesToKeep },
+  };
 }
 
 export type CouponPictures = ReturnType<typeof useCouponPictures>;

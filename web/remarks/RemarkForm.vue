@@ -3,9 +3,9 @@ import { createRemark, REMARK_SHOWS, type CreateRemark } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { ref } from 'vue';
-import { Unreachable } from '../api/client';
 import BringPicture from '../pictures/BringPicture.vue';
 import { keepPictureFile } from '../pictures/kept-picture';
+import { useReading } from '../pictures/useReading';
 import { useOutbox } from '../stores/outbox';
 import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
@@ -15,8 +15,7 @@ import { useForm } from '../ui/useForm';
 /** Puts a note, a picture or both beside a ticket or one of its runs. */
 const props = defineProps<{ ticketId: string; runId?: string | null }>();
 const outbox = useOutbox();
-const opening = ref(false);
-const said = ref('');
+const { doing, fault: said, run, stop } = useReading(() => undefined);
 const picture = ref('');
 const form = useForm<CreateRemark>(
   createRemark,
@@ -30,19 +29,12 @@ const SHOWS = [
 ];
 
 async function bring(file: File): Promise<void> {
-  opening.value = true;
-  said.value = '';
-  try {
-    values.value.fileHash = (await keepPictureFile(file)).hash;
+  await run(async (step) => {
+    const { hash } = await keepPictureFile(file);
+    step('read');
+    values.value.fileHash = hash;
     picture.value = file.name;
-  } catch (error) {
-    said.value =
-      error instanceof Unreachable
-        ? 'The server is away: bring the picture again when it is back. The note stands.'
-        : (error as Error).message;
-  } finally {
-    opening.value = false;
-  }
+  });
 }
 
 async function keep(): Promise<void> {
@@ -59,14 +51,14 @@ async function keep(): Promise<void> {
   <form class="remark-form" novalidate @submit.prevent="keep">
     <FormNote />
     <TextField name="words" label="Note" :lines="3" test-id="remark-words" />
-    <BringPicture :working="opening" :again="values.fileHash !== null" no-camera @brought="bring" />
+    <BringPicture :doing="doing" :again="values.fileHash !== null" no-camera @brought="bring" @stop="stop" />
     <p v-if="values.fileHash" class="small" data-test-id="remark-picture">
       {{ picture || 'A picture' }} comes with it.
       <button type="button" class="link" @click="values.fileHash = null">Without it</button>
     </p>
     <p v-if="said" class="fault" role="alert">{{ said }}</p>
     <ChoiceField v-if="values.fileHash" name="shows" label="It shows" :options="SHOWS" test-id="remark-shows" />
-    <Button type="submit" label="Put it down" :loading="busy" :disabled="opening" data-test-id="keep-remark" />
+    <Button type="submit" label="Put it down" :loading="busy" :disabled="doing !== null" data-test-id="keep-remark" />
   </form>
 </template>
 

@@ -117,7 +117,6 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
   { key: 'makes', label: 'Which makes', value: (row) => known(row).join(', ') },
   { key: 'past', label: 'Run', value: ({ past }) => pastWords(past) },
   { key: 'source', label: 'Who says so', value: ({ source }) => source },
-  { key: 'grade', label: 'Rests on', value: () => 'stated' },
 ];
 </script>
 
@@ -199,9 +198,9 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
         >
       </template>
       <template #cell-source="{ row }">
-        {{ row.source }}<br /><span class="quiet small">{{ row.note }}</span>
+        {{ row.source }}<br /><span class="quiet small">{{ row.note }}</span
+        ><br v-if="row.note" /><GradeMark grade="stated" />
       </template>
-      <template #cell-grade><GradeMark grade="stated" /></template>
     </DataList>
     <p v-if="shop.ready" class="quiet small">
       A figure that needs something nobody stated (25 % of an unknown top speed) stays unknown rather than guessed.

@@ -96,7 +96,15 @@ h1 {
     flex-wrap: wrap;
     min-width: 0;
     max-width: 100%;
-    gap: 0.2rem 1rem;
+    gap: 0.2rem 0.7rem;
+  }
+
+  .side :deep(.p-button-text) {
+    padding-inline: 0.2rem;
+  }
+
+  .operator .quiet {
+    display: none;
   }
 
   .head {

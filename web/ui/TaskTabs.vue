@@ -12,7 +12,7 @@ const across = computed(() => (props.tasks.length > 6 ? Math.ceil(props.tasks.le
 </script>
 
 <template>
-  <Tabs v-model:value="open" class="tasks" :style="{ '--across': across }">
+  <Tabs v-model:value="open" class="tasks" :show-navigators="false" :style="{ '--across': across }">
     <TabList aria-label="What to do here">
       <!-- What a tab opens has no id of its own to be named by. -->
       <Tab

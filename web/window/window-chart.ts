@@ -79,7 +79,8 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
         type: 'custom',
         data: tilesOf(input, axes),
         clip: true,
-        progressive: 0,
+        progressive: 120,
+        progressiveThreshold: 120,
         renderItem: (_params: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
           const chance = api.value(2);
           const [x0, y0] = api.coord([api.value(3), api.value(6)]);
