@@ -260,3 +260,14 @@ export const ticketWindow = record({
   cells: list(windowCell),
 });
 export type TicketWindow = Frozen<InferType<typeof ticketWindow>>;
+
+/** What was scrubbed of a ticket's compound under another head or lens of the same beam, or on another part of its family. */
+export const couponsElsewhere = record({
+  head: words(),
+  lens: words(),
+  substrate: words(),
+  /** Spot and metal that it was heated by: spot (1/e²) radius mm, W/(mm·K), mm²/s. */
+  under: record({ radiusMm: amount(), conductivity: amount(), diffusivity: amount() }),
+  cells: list(record({ powerW: amount(), speedMmPerS: amount(), intervalMm: amount(), outcome: word(OUTCOMES) })),
+});
+export type CouponsElsewhere = Frozen<InferType<typeof couponsElsewhere>>;

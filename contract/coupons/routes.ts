@@ -8,6 +8,7 @@ import {
   listCouponsQuery,
   markBurnt,
   redesignCoupon,
+  couponsElsewhere,
   ticketWindow,
 } from './coupons.js';
 import { createCouponPicture, takeCouponPicture } from './pictures.js';
@@ -44,6 +45,14 @@ export const couponRoutes = {
     summary: 'The scrubbed cells that a ticket’s window is fitted to',
     params: { id: uuid() },
     answer: ticketWindow,
+  }),
+  couponsElsewhere: route({
+    method: 'get',
+    path: '/api/tickets/:id/coupons-elsewhere',
+    summary:
+      'What held of a ticket’s compound under other heads and lenses of its beam, or on other parts of its family',
+    params: { id: uuid() },
+    answer: list(couponsElsewhere),
   }),
   redesignCoupon: route({
     method: 'put',

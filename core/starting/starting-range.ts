@@ -12,7 +12,12 @@ export interface StartingPoint {
   readonly grade: Extract<Grade, 'usual' | 'stated' | 'carried'>;
   /** Who says so, in words. */
   readonly source: string;
+  /** Spot and metal it held under, where they are others than those of this coupon: it reaches further then. */
+  readonly under?: HeatedPart | undefined;
 }
+
+/** What heats alike: spot (1/e²) radius mm, conductivity W/(mm·K), diffusivity mm²/s. */
+export type HeatedPart = Pick<StartingBench, 'radiusMm' | 'conductivity' | 'diffusivity'>;
 
 /** The head and metal that a coupon is meant for. Radius of the spot (1/e²) mm, conductivity W/(mm·K), diffusivity mm²/s. */
 export interface StartingBench {
@@ -48,15 +53,18 @@ export interface StartingRange {
  * How far a coupon reaches beyond where it is expected, as factors: the less sure, the further. What people name is a speed that works,
  * often near the fastest: the slow side wants more room. Common practice, no source.
  */
-const REACH: Record<StartingPoint['grade'], { readonly slow: number; readonly fast: number }> = {
+const REACH: Record<Standing, { readonly slow: number; readonly fast: number }> = {
   carried: { slow: 1.8, fast: 1.3 },
+  elsewhere: { slow: 2.2, fast: 1.8 },
   stated: { slow: 2.2, fast: 1.5 },
   usual: { slow: 3, fast: 1.7 },
 };
 /** More than this between the ends of the speed axis leaves too few cells near the edge. */
 const WIDEST = 16;
-/** Grades from the one that is followed first. */
-const ORDER: readonly StartingPoint['grade'][] = ['carried', 'stated', 'usual'];
+/** What is followed, the first first: what held here, what held under another spot or on another metal, what is only said. */
+const ORDER = ['carried', 'elsewhere', 'stated', 'usual'] as const;
+type Standing = (typeof ORDER)[number];
+const standingOf = ({ grade, under }: StartingPoint): Standing => (grade === 'carried' && under ? 'elsewhere' : grade);
 const INTERVAL_MM = 0.06;
 
 /**
@@ -82,18 +90,21 @@ export function speedOfHeat(
 }
 
 /**
- * What the speeds of a point come to at another power and interval on the same metal and spot: with the same dose (J/mm²), and with the
- * same heat index. The two bound what a change of power can mean; the coat decides where between.
+ * What the speeds of a point come to at another power and interval, and on this metal under this spot where it held elsewhere: with the same dose (J/mm²), and with the
+ * same heat index. The two bound what such a change can mean; the coat decides where between.
  * @throws value.not-positive
  */
 export function carriedSpeeds(
-  point: Pick<StartingPoint, 'powerW' | 'speedMmPerS' | 'intervalMm'>,
+  point: Pick<StartingPoint, 'powerW' | 'speedMmPerS' | 'intervalMm' | 'under'>,
   bench: StartingBench,
   at: { readonly powerW: number; readonly intervalMm: number },
 ): CarriedSpeeds {
   const dose = (at.powerW / point.powerW) * ((point.intervalMm ?? at.intervalMm) / at.intervalMm);
   const heat = (speed: number) =>
-    speedOfHeat(heatIndex({ ...bench, powerW: point.powerW, speedMmPerS: speed }), { ...bench, powerW: at.powerW });
+    speedOfHeat(heatIndex({ ...(point.under ?? bench), powerW: point.powerW, speedMmPerS: speed }), {
+      ...bench,
+      powerW: at.powerW,
+    });
   const { low, high } = point.speedMmPerS;
   return { byDose: { low: low * dose, high: high * dose }, byHeat: { low: heat(low), high: heat(high) } };
 }
@@ -105,17 +116,22 @@ export function carriedSpeeds(
  * @throws value.not-positive; starting.out-of-reach where the head is too weak or too slow for all of it
  */
 export function startingRange(points: readonly StartingPoint[], bench: StartingBench): StartingRange {
-  const grade = ORDER.find((one) => points.some((point) => point.grade === one));
-  const from = points.filter((point) => point.grade === grade);
-  if (!grade || !from.length) return blindRange(bench);
+  const standing = ORDER.find((one) => points.some((point) => standingOf(point) === one));
+  const from = points.filter((point) => standingOf(point) === standing);
+  if (!standing) return blindRange(bench);
   const intervalMm = from.find((point) => point.intervalMm !== null)?.intervalMm ?? INTERVAL_MM;
   const usedW = Math.max(...from.map(({ powerW }) => powerW));
   const powerPercent = powerAxis(usedW, bench);
   const carriedW = powerPercent.to === 100 ? bench.fullW : usedW;
   const all = from.map((point) => carriedSpeeds(point, bench, { powerW: carriedW, intervalMm }));
   const carried = { byDose: spanOf(all.map(({ byDose }) => byDose)), byHeat: spanOf(all.map(({ byHeat }) => byHeat)) };
-  const speedMmPerS = speedAxis(carried, REACH[grade], carriedW === bench.fullW ? powerPercent.from / 100 : 1, bench);
-  return { powerPercent, speedMmPerS, intervalMm, from, carried, carriedW, grade };
+  const speedMmPerS = speedAxis(
+    carried,
+    REACH[standing],
+    carriedW === bench.fullW ? powerPercent.from / 100 : 1,
+    bench,
+  );
+  return { powerPercent, speedMmPerS, intervalMm, from, carried, carriedW, grade: from[0]!.grade };
 }
 
 interface Span {
@@ -138,7 +154,7 @@ function powerAxis(usedW: number, { fullW, firingThresholdPercent }: StartingBen
 /** From where the weakest cells, at `leastShare` of the power carried to, have the dose, to where the strongest may still hold. */
 function speedAxis(
   carried: CarriedSpeeds,
-  reach: (typeof REACH)[StartingPoint['grade']],
+  reach: (typeof REACH)[Standing],
   leastShare: number,
   { topSpeedMmPerS }: StartingBench,
 ) {

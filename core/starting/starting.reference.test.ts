@@ -61,6 +61,32 @@ describe('a point carried to another power', () => {
   });
 });
 
+describe('a point that held under another spot', () => {
+  it('keeps its areal dose, which knows no spot, and its heat as the spot there made it', () => {
+    const under = { ...STAINLESS, radiusMm: 0.07 };
+    const there = { powerW: 39, speedMmPerS: { low: 200, high: 200 }, intervalMm: 0.075, under };
+    const { byDose, byHeat } = carriedSpeeds(there, BENCH, { powerW: 39, intervalMm: 0.075 });
+    expect(byDose.low).toBeCloseTo(200, 9);
+    // The finer spot heats more at one speed: the wider one must go slower for as much.
+    expect(byHeat.low).toBeLessThan(200);
+    expect(heatIndex({ ...BENCH, powerW: 39, speedMmPerS: byHeat.low })).toBeCloseTo(
+      heatIndex({ ...under, powerW: 39, speedMmPerS: 200 }),
+      2,
+    );
+  });
+
+  it('stands behind what held here, before what is said, and reaches further', () => {
+    const held = point({ grade: 'carried' });
+    const elsewhere = { ...held, under: { ...STAINLESS, radiusMm: 0.085 }, source: 'elsewhere' };
+    const sources = (points: StartingPoint[]) => startingRange(points, BENCH).from.map(({ source }) => source);
+    expect(sources([point({ grade: 'stated' }), elsewhere, held])).toEqual([held.source]);
+    expect(sources([point({ grade: 'stated' }), elsewhere])).toEqual(['elsewhere']);
+    const [here, there] = [startingRange([held], BENCH), startingRange([elsewhere], BENCH)];
+    expect(there.speedMmPerS.from).toBeLessThan(here.speedMmPerS.from);
+    expect(there.speedMmPerS.to).toBeGreaterThan(here.speedMmPerS.to);
+  });
+});
+
 describe('a starting coupon', () => {
   it('holds the usual 150 to 175 mm/s of 40 W heads on stainless, and the fastest that hold', () => {
     // Common practice, no source.

@@ -61,6 +61,19 @@ describe('what a first coupon starts from', () => {
     ]);
   });
 
+  it('takes over what held under another head or on another part, with the spot and metal it was heated by', () => {
+    const under = { radiusMm: 0.06, conductivity: 0.016, diffusivity: 4 };
+    const cells = [
+      { powerW: 30, speedMmPerS: 90, outcome: 'holds' as const, intervalMm: 0.075 },
+      { powerW: 30, speedMmPerS: 150, outcome: 'under' as const, intervalMm: 0.075 },
+    ];
+    const elsewhere = [{ head: 'Old bench', lens: 'short lens', substrate: '430', under, cells }];
+    expect(startingPoints(equipment, FILM, [], [], elsewhere)[0]).toEqual({
+      ...{ powerW: 30, speedMmPerS: { low: 90, high: 90 }, intervalMm: 0.075, grade: 'carried', under },
+      source: 'held under Old bench, short lens, on 430',
+    });
+  });
+
   it('takes for bare marking what names no compound', () => {
     expect(sources([stated(), stated({ compound: '' })], null)).toEqual(['stated: Tags: old note']);
   });

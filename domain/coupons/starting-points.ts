@@ -1,5 +1,12 @@
-import { deliveredPower, equivalentRadius, usualSettingsOf, type StartingBench, type StartingPoint } from '@unto/core';
-import type { CompoundBody, StatedSetting } from '@unto/contract';
+import {
+  deliveredPower,
+  equivalentRadius,
+  usualSettingsOf,
+  type HeatedPart,
+  type StartingBench,
+  type StartingPoint,
+} from '@unto/core';
+import type { CompoundBody, CouponsElsewhere, StatedSetting } from '@unto/contract';
 import { powerSource, type FittedEquipment } from '../equipment/index.js';
 import type { CouponWindowCell } from './window-cells.js';
 
@@ -13,6 +20,13 @@ export function startingBench(equipment: FittedEquipment): StartingBench {
     fullW: deliveredPower(100, powerSource(equipment)),
     firingThresholdPercent: head.firingThresholdPercent,
     topSpeedMmPerS: machine.topSpeedMmPerS,
+    ...heatedPart({ lens, substrate }),
+  };
+}
+
+/** What decides how a spot heats a part. */
+export function heatedPart({ lens, substrate }: Pick<FittedEquipment, 'lens' | 'substrate'>): HeatedPart {
+  return {
     radiusMm: equivalentRadius(lens.spotXMm, lens.spotYMm),
     conductivity: substrate.conductivity,
     diffusivity: substrate.diffusivity,
@@ -24,12 +38,14 @@ export function startingBench(equipment: FittedEquipment): StartingBench {
  * speed are known and nobody wrote that it was lost, and what is usual in the trade.
  * @param compound null for marking bare
  * @param tried scrubbed cells of this pairing: where some held, the next coupon is laid round them
+ * @param elsewhere coupons of this compound under other heads and lenses of one beam, or on other parts of one family
  */
 export function startingPoints(
   { head, substrate }: Pick<FittedEquipment, 'head' | 'substrate'>,
   compound: Pick<CompoundBody, 'name' | 'form'> | null,
   stated: readonly StatedSetting[],
   tried: readonly TriedCell[] = [],
+  elsewhere: readonly CouponsElsewhere[] = [],
 ): StartingPoint[] {
   const by = compound?.form ?? 'nothing';
   const { family, layer } = substrate;
@@ -43,7 +59,10 @@ export function startingPoints(
       isFor(one.compound, compound),
   );
   return [
-    ...heldPoints(tried),
+    ...heldPoints(tried, 'what held before'),
+    ...elsewhere.flatMap(({ head: name, lens, substrate: part, under, cells }) =>
+      heldPoints(cells, `held under ${name}, ${lens}, on ${part}`).map((point) => ({ ...point, under })),
+    ),
     ...ours.flatMap(statedPoint),
     ...usual.map(({ powerW, speedMmPerS, intervalMm }) => ({
       ...{ powerW, speedMmPerS, intervalMm, grade: 'usual' as const },
@@ -53,7 +72,7 @@ export function startingPoints(
 }
 
 /** Where cells of an earlier coupon held: for each power and interval the speeds from the slowest to the fastest that did. */
-function heldPoints(tried: readonly TriedCell[]): StartingPoint[] {
+function heldPoints(tried: readonly TriedCell[], source: string): StartingPoint[] {
   const held = new Map<string, TriedCell[]>();
   for (const cell of tried.filter(({ outcome }) => outcome === 'holds')) {
     const key = `${cell.powerW} ${cell.intervalMm}`;
@@ -64,7 +83,7 @@ function heldPoints(tried: readonly TriedCell[]): StartingPoint[] {
     return {
       ...{ powerW: cells[0]!.powerW, intervalMm: cells[0]!.intervalMm, grade: 'carried' as const },
       speedMmPerS: { low: Math.min(...speeds), high: Math.max(...speeds) },
-      source: 'what held before',
+      source,
     };
   });
 }

@@ -1,6 +1,6 @@
 import { literal, Op } from 'sequelize';
-import { isMetal, isVitreous, NO_EVIDENCE, type MarkEvidence, type RecordRef, type SubstrateFamily } from '@unto/core';
-import { EVENNESS_STEPS, type Aim, type Revisions, type InventoryItem, type Ticket } from '@unto/contract';
+import { NO_EVIDENCE, type MarkEvidence, type RecordRef } from '@unto/core';
+import { EVENNESS_STEPS, type Aim, type Revisions, type Ticket } from '@unto/contract';
 import { sameRevisions } from '@unto/domain';
 import { type Context, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -97,21 +97,6 @@ function added(sum: MarkEvidence, one: MarkEvidence): MarkEvidence {
     scrubbed: sum.scrubbed || one.scrubbed,
     refs: [...sum.refs, ...one.refs],
   };
-}
-
-/** Substrates whose marks say something about another's: the same family and layer, or glass and its kin among themselves. */
-export function substratesNear(
-  substrate: InventoryItem<'substrate'>,
-  all: readonly InventoryItem<'substrate'>[],
-): string[] {
-  const kin = (family: SubstrateFamily) => (isVitreous(family) ? 'vitreous' : family);
-  const { family, layer } = substrate.body;
-  return all
-    .filter(
-      ({ body }) =>
-        body.layer === layer && kin(body.family) === kin(family) && isMetal(body.family) === isMetal(family),
-    )
-    .map(({ id }) => id);
 }
 
 /** Compound laid down over the year before, g and cm² coated, by compound; corrected weighings left out. */

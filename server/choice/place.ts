@@ -1,12 +1,11 @@
 import { literal, Op } from 'sequelize';
 import type { PartFacts } from '@unto/core';
 import type { ContainerBody, InventoryItem, Revisions, Ticket, Workshop } from '@unto/contract';
-import { containerInHand, type FittedEquipment } from '@unto/domain';
+import { containerInHand, substratesNear, type FittedEquipment } from '@unto/domain';
 import { type Context, list, NEWEST_FIRST } from '../db/context.js';
 import { listInventory, loadEquipment } from '../inventory/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { shopDay, workshop } from '../workshop/service.js';
-import { substratesNear } from './evidence.js';
 
 /** The ticket's place on the bench, and what is near it. */
 export interface Place {

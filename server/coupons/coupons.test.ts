@@ -203,4 +203,37 @@ describe('coupons and recipes', () => {
     const kept = (await rig.call('GET', `/api/tickets/${ticket.id}/window-cells`)).body.coupons;
     expect(kept.find(({ id }: any) => id === made.id).sameRevisions).toBe(false);
   });
+
+  it('say where to start under another lens of the beam, and nothing of another beam', async () => {
+    const { ticket } = await ticketOf();
+    await withCompound(ticket);
+    const elsewhere = async (id: string) => (await rig.call('GET', `/api/tickets/${id}/coupons-elsewhere`)).body;
+    const add = async (kind: string, change: object) =>
+      (
+        await rig.call('POST', '/api/inventory', {
+          ...{ id: randomUUID(), kind, body: { ...storeBody(kind as 'lens', ids), ...change } },
+        })
+      ).body.id as string;
+    const before = (await elsewhere(ticket.id)).length;
+    const lensId = await add('lens', { name: 'short lens', spotXMm: 0.1, spotYMm: 0.1 });
+    const { body: made } = await rig.call('POST', '/api/coupons', {
+      ...{ id: randomUUID(), ticketId: ticket.id, substrateId: ids.substrate, compoundId: ids.compound },
+      ...{ headId: ids.head, lensId, focusOffsetMm: 0, design: DESIGN },
+    });
+    await rig.call('PUT', `/api/coupons/${made.id}/burnt`, BURNT);
+    await rig.call('POST', `/api/coupons/${made.id}/readings`, {
+      ...{ id: randomUUID(), stage: 'scrubbed', source: 'entered', entries: [{ cell: 2, outcome: 'holds' }] },
+    });
+    const found = await elsewhere(ticket.id);
+    expect(found).toHaveLength(before + 1);
+    expect(found.find(({ lens }: any) => lens === 'short lens')).toMatchObject({
+      under: { radiusMm: 0.05 },
+      cells: [{ outcome: 'holds', speedMmPerS: expect.any(Number), powerW: expect.any(Number) }],
+    });
+    const blue = await add('head', { name: 'Blue head', wavelengthClass: 'blue' });
+    const body = ticketBody(ids, { headId: blue, lensId: await add('lens', { name: 'blue lens', headId: blue }) });
+    const { body: other } = await rig.call('POST', '/api/tickets', body);
+    await withCompound(other);
+    expect(await elsewhere(other.id)).toEqual([]);
+  });
 });

@@ -14,6 +14,7 @@ export const KEYS = {
   ticket: (id: string) => ['ticket', id],
   choice: (ticketId: string) => ['choice', ticketId],
   window: (ticketId: string) => ['window', ticketId],
+  elsewhere: (ticketId: string) => ['window', ticketId, 'elsewhere'],
   windows: () => ['window'],
   coupons: () => ['coupons'],
   coupon: (id: string) => ['coupon', id],

@@ -1,6 +1,12 @@
 <script setup lang="ts">
 import { CoreError, decodeTable, readEmbeddedDesign, type CouponDesign } from '@unto/core';
-import { couponDesign, type CreateCoupon, type StatedSetting, type Ticket } from '@unto/contract';
+import {
+  couponDesign,
+  type CouponsElsewhere,
+  type CreateCoupon,
+  type StatedSetting,
+  type Ticket,
+} from '@unto/contract';
 import { couponEquipment, couponLimits, startingBench, startingPoints, type TriedCell } from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -28,7 +34,12 @@ import { startingDraft } from './starting-draft';
 import TickField from '../ui/TickField.vue';
 
 /** Design a coupon for a ticket: axes, cells, labels; with its figures as it is changed. */
-const props = defineProps<{ ticket: Ticket; stated: readonly StatedSetting[]; tried: readonly TriedCell[] }>();
+const props = defineProps<{
+  ticket: Ticket;
+  stated: readonly StatedSetting[];
+  tried: readonly TriedCell[];
+  elsewhere: readonly CouponsElsewhere[];
+}>();
 const emit = defineEmits<{ close: [] }>();
 const store = useTicket();
 const shop = useShop();
@@ -49,7 +60,7 @@ const blanks = shop
 const start = startingDraft(
   limits,
   startingBench(equipment),
-  startingPoints(equipment, store.compound?.body ?? null, props.stated, props.tried),
+  startingPoints(equipment, store.compound?.body ?? null, props.stated, props.tried, props.elsewhere),
   blanks,
   labelReading,
 );

@@ -27,6 +27,12 @@ const { data: before } = useQuery({
   key: () => KEYS.window(ticket.ticket!.id),
   query: () => api.call('ticketWindow', { params: { id: ticket.ticket!.id } }),
 });
+/** What held under other heads, or on other parts of the family: carried over where nothing held here. */
+const { data: elsewhere } = useQuery({
+  key: () => KEYS.elsewhere(ticket.ticket!.id),
+  query: () => api.call('couponsElsewhere', { params: { id: ticket.ticket!.id } }),
+  enabled: () => designing.value,
+});
 /** What others say works: a first coupon starts from it. */
 const { data: stated } = useQuery({ key: KEYS.statedSettings(), query: () => api.all('listStatedSettings', {}) });
 /** A piece with no spare blank is proved on itself. */
@@ -52,10 +58,11 @@ const WORDS = {
 
 <template>
   <CouponDesigner
-    v-if="designing && stated && before"
+    v-if="designing && stated && before && elsewhere"
     :ticket="ticket.ticket!"
     :stated="stated"
     :tried="before.cells"
+    :elsewhere="elsewhere"
     @close="designing = false"
   />
   <StationBody v-else station="prove">
