@@ -266,4 +266,15 @@ thead th.score {
     padding: 0.8rem 0.9rem;
   }
 }
+
+@media print {
+  .board {
+    overflow: visible;
+    page: across;
+  }
+
+  .options {
+    min-width: 0;
+  }
+}
 </style>

@@ -14,6 +14,12 @@ const MOST = 3;
 const range = computed(() => props.start.range);
 const speed = ({ low, high }: { low: number; high: number }) =>
   low === high ? units.text('speed', low) : units.span('speed', low, high);
+/** Speeds that a point comes to here, as far as this head runs. */
+function reached({ low, high }: { low: number; high: number }): string {
+  const top = props.equipment.machine.topSpeedMmPerS;
+  if (low > top) return 'beyond its top speed';
+  return high > top ? `from ${units.text('speed', low)} to beyond its top speed` : speed({ low, high });
+}
 const said = computed(() =>
   (range.value?.from ?? [])
     .slice(0, MOST)
@@ -22,7 +28,7 @@ const said = computed(() =>
 const carried = computed(() => {
   const { carried: found, carriedW } = range.value ?? {};
   if (!found || !carriedW) return '';
-  return `At ${formatFigure(carriedW, 2)} W here the same dose is ${speed(found.byDose)}, the same heat ${speed(found.byHeat)}; the axes reach beyond both.`;
+  return `At ${formatFigure(carriedW, 2)} W here the same dose is ${reached(found.byDose)}, the same heat ${reached(found.byHeat)}; the axes reach beyond both.`;
 });
 </script>
 

@@ -183,7 +183,7 @@ const missing = computed(() => error.value?.message ?? '');
           </tr>
         </tbody>
       </table>
-      <section class="notes" data-test-id="run-remarks">
+      <section class="notes" :class="{ 'no-print': !remarks.length }" data-test-id="run-remarks">
         <h2>Notes and pictures</h2>
         <RemarkList :remarks="remarks" removable @retire="retire" />
         <RemarkForm v-if="noting" :ticket-id="run.ticketId" :run-id="run.id" />

@@ -25,7 +25,7 @@ const rest = computed(() => restWords(props.setting, units.reading.value));
 </script>
 
 <template>
-  <TileStrip data-test-id="setting-tiles">
+  <TileStrip class="setting" data-test-id="setting-tiles">
     <div v-for="tile in tiles" :key="tile.label" class="tile">
       <p class="label">{{ tile.label }}</p>
       <p class="value mono">
@@ -38,6 +38,16 @@ const rest = computed(() => restWords(props.setting, units.reading.value));
 </template>
 
 <style scoped>
+/* As wide as their figures; a panel's may be long. */
+.setting.setting {
+  display: flex;
+  flex-wrap: wrap;
+}
+
+.setting > .tile {
+  flex: 1 0 auto;
+}
+
 .tile {
   padding: 0.5rem 0.7rem;
   min-width: 0;

@@ -96,11 +96,11 @@ h1 {
     flex-wrap: wrap;
     min-width: 0;
     max-width: 100%;
-    gap: 0.2rem 0.7rem;
+    gap: 0.2rem 0.5rem;
   }
 
-  .side :deep(.p-button-text) {
-    padding-inline: 0.2rem;
+  .side :deep(.p-button.p-button-text.p-button-sm) {
+    padding-inline: 0.1rem;
   }
 
   .operator .quiet {
