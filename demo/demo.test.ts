@@ -52,6 +52,7 @@ describe('the made-up workshop', () => {
     const open = await sequelize.query(`SELECT id FROM timers WHERE ended_at IS NULL`);
     expect(open[0]).toHaveLength(1);
     expect(await count('stated_settings')).toBeGreaterThanOrEqual(6);
+    expect(await count('remarks')).toBe(2);
   });
 
   it('is not loaded over somebody’s data', async () => {

@@ -21,6 +21,7 @@ import {
 } from '@unto/domain';
 import { demoEquipment, demoCompound } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
+import { noteDown } from './remarks.js';
 import type { Seeder } from './seeder.js';
 import { demoInventory, type DemoItem } from './inventory/index.js';
 import { LOOKS } from './ground-truth.js';
@@ -236,6 +237,7 @@ async function runPieces(seeder: Seeder, job: DemoJob, recipe: CreateRecipe): Pr
     await weigh(seeder, job, job.runs, job.coatedAhead, 0.2);
     await dry(seeder, job, job.runs, 0.19);
   }
+  await noteDown(seeder, job);
 }
 
 /** Dots of the CO2 head's focus hunt, and the heights of a box whose blanks came bent up at one corner. */

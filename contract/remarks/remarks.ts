@@ -31,7 +31,10 @@ export const createRemark = shape({
   fileHash: keptHash('Picture').nullable().defined().default(null),
   shows: oneOf('What it shows', REMARK_SHOWS).nullable().defined().default(null),
 }).test('something', 'Write a note, or bring a picture.', ({ words: said, fileHash }, context) =>
-  said.trim() || fileHash ? true : context.createError({ path: 'words', message: 'Write a note, or bring a picture.' }),
+  // Entries that are no words at all are refused where they stand.
+  typeof said !== 'string' || said.trim() || fileHash
+    ? true
+    : context.createError({ path: 'words', message: 'Write a note, or bring a picture.' }),
 );
 export type CreateRemark = Frozen<InferType<typeof createRemark>>;
 

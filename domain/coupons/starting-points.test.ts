@@ -49,16 +49,23 @@ describe('what a first coupon starts from', () => {
     expect(sources(others)).toEqual(['usual: usual for metal film-forming on stainless']);
   });
 
-  it('is laid round what held before, power by power', () => {
-    const cell = (powerW: number, speedMmPerS: number, outcome: 'holds' | 'under') => ({
-      ...{ powerW, speedMmPerS, outcome, intervalMm: 0.075 },
-    });
-    const tried = [cell(38, 32, 'holds'), cell(38, 55, 'holds'), cell(38, 80, 'under'), cell(30, 32, 'holds')];
-    const points = startingPoints(equipment, FILM, [], tried).filter(({ grade }) => grade === 'carried');
-    expect(points.map(({ powerW, speedMmPerS }) => [powerW, speedMmPerS.low, speedMmPerS.high])).toEqual([
-      [38, 32, 55],
-      [30, 32, 32],
-    ]);
+  const cell = (powerW: number, speedMmPerS: number, outcome: 'holds' | 'under' | 'over') => ({
+    ...{ powerW, speedMmPerS, outcome, intervalMm: 0.075 },
+  });
+  const carried = (tried: Parameters<typeof startingPoints>[3]) =>
+    startingPoints(equipment, FILM, [], tried)
+      .filter(({ grade }) => grade === 'carried')
+      .map(({ powerW, speedMmPerS }) => [powerW, speedMmPerS.low, speedMmPerS.high]);
+
+  it('is laid round what held before with about the most power', () => {
+    const held = [cell(38, 32, 'holds'), cell(36, 55, 'holds'), cell(38, 80, 'under'), cell(20, 12, 'holds')];
+    expect(carried(held)).toEqual([[38, 32, 55]]);
+  });
+
+  it('goes on beyond what was tried where none held, and starts anew where both was seen', () => {
+    expect(carried([cell(38, 60, 'under'), cell(30, 90, 'under')])).toEqual([[38, 20, 60]]);
+    expect(carried([cell(38, 60, 'over'), cell(30, 90, 'over')])).toEqual([[38, 90, 270]]);
+    expect(carried([cell(38, 60, 'over'), cell(30, 90, 'under')])).toEqual([]);
   });
 
   it('takes over what held under another head or on another part, with the spot and metal it was heated by', () => {

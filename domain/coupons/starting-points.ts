@@ -71,21 +71,43 @@ export function startingPoints(
   ];
 }
 
-/** Where cells of an earlier coupon held: for each power and interval the speeds from the slowest to the fastest that did. */
+/** What was fired with about the most power says more of full power than what is carried up from less. */
+const NEAR_MOST = 0.9;
+
+/**
+ * Where cells of an earlier coupon held with about the most power that did: for each interval the speeds from the slowest to the fastest.
+ * Where none held, slower than all that was too little, or faster than all that was too much.
+ */
 function heldPoints(tried: readonly TriedCell[], source: string): StartingPoint[] {
-  const held = new Map<string, TriedCell[]>();
-  for (const cell of tried.filter(({ outcome }) => outcome === 'holds')) {
-    const key = `${cell.powerW} ${cell.intervalMm}`;
-    held.set(key, [...(held.get(key) ?? []), cell]);
-  }
-  return [...held.values()].map((cells) => {
-    const speeds = cells.map(({ speedMmPerS }) => speedMmPerS);
-    return {
-      ...{ powerW: cells[0]!.powerW, intervalMm: cells[0]!.intervalMm, grade: 'carried' as const },
-      speedMmPerS: { low: Math.min(...speeds), high: Math.max(...speeds) },
-      source,
-    };
+  const cells = tried.filter(({ outcome }) => outcome === 'holds');
+  if (!cells.length) return beyondPoints(tried, source);
+  const mostW = Math.max(...cells.map(({ powerW }) => powerW));
+  const near = cells.filter(({ powerW }) => powerW >= NEAR_MOST * mostW);
+  return [...new Set(near.map(({ intervalMm }) => intervalMm))].map((intervalMm) => {
+    const speeds = near.filter((cell) => cell.intervalMm === intervalMm).map(({ speedMmPerS }) => speedMmPerS);
+    const speedMmPerS = { low: Math.min(...speeds), high: Math.max(...speeds) };
+    return { powerW: mostW, speedMmPerS, intervalMm, grade: 'carried' as const, source };
   });
+}
+
+/** So far beyond what was tried another coupon looks, as a factor. Common practice, no source. */
+const BEYOND = 3;
+
+function beyondPoints(tried: readonly TriedCell[], source: string): StartingPoint[] {
+  const outcomes = new Set(tried.map(({ outcome }) => outcome));
+  const [only] = outcomes;
+  if (outcomes.size !== 1 || (only !== 'under' && only !== 'over')) return [];
+  const mostW = Math.max(...tried.map(({ powerW }) => powerW));
+  const speeds = tried.map(({ speedMmPerS }) => speedMmPerS);
+  const [slowest, fastest] = [Math.min(...speeds), Math.max(...speeds)];
+  const under = only === 'under';
+  return [
+    {
+      ...{ powerW: mostW, intervalMm: tried[0]!.intervalMm, grade: 'carried' },
+      speedMmPerS: under ? { low: slowest / BEYOND, high: slowest } : { low: fastest, high: fastest * BEYOND },
+      source: under ? `${source}: nothing, all too little down to here` : `${source}: nothing, all too much up to here`,
+    },
+  ];
 }
 
 /** Whether what a statement calls its compound means this one: its name, or its kind. */

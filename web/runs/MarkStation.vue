@@ -178,9 +178,11 @@ async function keep(): Promise<void> {
     <h2>Mark {{ values.pieces || '' }} piece{{ values.pieces === 1 ? '' : 's' }}</h2>
     <div v-if="open.length" class="stop" role="alert" data-test-id="open-stations">
       <p v-for="one in open" :key="one.station + one.word">
-        <RouterLink :to="`/tickets/${ticket.ticket!.id}/${one.station}`"
-          ><strong class="cap">{{ one.station }}</strong></RouterLink
-        >: {{ one.word }}<template v-if="one.never">: cannot be run</template>
+        <span
+          ><RouterLink :to="`/tickets/${ticket.ticket!.id}/${one.station}`"
+            ><strong class="cap">{{ one.station }}</strong></RouterLink
+          >: {{ one.word }}<template v-if="one.never">: cannot be run</template></span
+        >
       </p>
     </div>
     <template v-if="recipe">

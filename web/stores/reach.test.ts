@@ -20,7 +20,7 @@ describe('whether the server answers', () => {
     await expect(api.call('workshop', {})).rejects.toThrow(/does not answer/);
     await flushPromises();
     expect(page.find(by('away')).text()).toMatch(/as it was at \d\d:\d\d/);
-    fakeServer({ '/api/workshop': SHOP });
+    fakeServer({ '/api/workshop': SHOP, '/api/inventory?retired=1&limit=500': { records: [], next: null } });
     await vi.advanceTimersByTimeAsync(3100);
     await flushPromises();
     expect(page.find(by('away')).exists()).toBe(false);
