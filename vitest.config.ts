@@ -5,12 +5,23 @@ export default defineConfig({
   test: {
     projects: [
       {
-        plugins: [vue()],
         test: {
           name: 'unit',
-          include: ['{core,contract,domain,simulators,web,scripts}/**/*.test.ts'],
-          exclude: ['**/node_modules/**', '**/dist/**'],
+          include: ['{core,contract,domain,simulators,scripts}/**/*.test.ts'],
+          exclude: ['**/node_modules/**'],
+          // Nothing here keeps anything in a module: what they import is read once.
+          isolate: false,
           // Properties over many cases take their time on a loaded machine.
+          testTimeout: 30_000,
+          maxWorkers: 2,
+        },
+      },
+      {
+        plugins: [vue()],
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.ts'],
+          exclude: ['**/node_modules/**', '**/dist/**'],
           testTimeout: 30_000,
           maxWorkers: 2,
         },
@@ -21,6 +32,8 @@ export default defineConfig({
           include: ['{server,demo}/**/*.test.ts'],
           exclude: ['**/node_modules/**'],
           globalSetup: ['scripts/lib/test-cluster.ts'],
+          // Every file has a database of its own; what they import is read once.
+          isolate: false,
           testTimeout: 30_000,
           hookTimeout: 60_000,
           maxWorkers: 2,

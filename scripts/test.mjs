@@ -74,7 +74,7 @@ async function suite(/** @type {string} */ project) {
 ensureSystem({ browser: true });
 ensureModules();
 ensureBuilt();
-for (const project of ['unit', 'api']) await suite(project);
+for (const project of ['unit', 'web', 'api']) await suite(project);
 // Browser tests mostly wait for what they look at: types and style are checked meanwhile.
 const checked = async () => {
   await step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]);
