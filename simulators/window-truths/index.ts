@@ -1,0 +1,2 @@
+export * from './families.js';
+export * from './truth.js';
