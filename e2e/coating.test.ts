@@ -10,14 +10,7 @@ async function ticketOf(title: string): Promise<string> {
   return row!.id;
 }
 /** Makes the simulated scale misbehave, as a person would on its own page. */
-async function scaleIs(fault: string): Promise<void> {
-  const answer = await fetch(`${app.devices}/scale/fault`, {
-    method: 'POST',
-    body: new URLSearchParams({ choice: fault }),
-    redirect: 'manual',
-  });
-  expect(answer.status).toBe(303);
-}
+const scaleIs = (fault: string) => app.deviceIs('scale/fault', fault);
 let aheadS = 0;
 /** Time goes on by so much: the server is stopped and started again, as over a night. */
 async function timePasses(seconds: number): Promise<void> {

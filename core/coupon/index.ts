@@ -1,4 +1,5 @@
 export * from './burn-order.js';
+export { cellLabelsFit } from './captions.js';
 export * from './cell-lines.js';
 export * from './cell-setting.js';
 export * from './cell-size.js';
