@@ -1,5 +1,5 @@
 // @ts-check
-// npm test: set-up, unit and API tests, then browser tests beside type check, lint, format and boundaries. Closes with what failed, by name, and one line of counts.
+// npm test: set-up, unit and API tests, then type check, lint, format and boundaries, then browser tests. Closes with what failed, by name, and one line of counts.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -75,15 +75,15 @@ ensureSystem({ browser: true });
 ensureModules();
 ensureBuilt();
 for (const project of ['unit', 'web', 'api']) await suite(project);
-// Browser tests mostly wait for what they look at: types and style are checked meanwhile.
-const checked = async () => {
-  await step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')]);
-  await step('lint', bin('eslint'), ['.']);
+// A core each; browser tests have the machine to themselves, since what they wait for works on it too.
+const checks = async () => {
   await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
   await step('boundaries', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...WORKSPACES]);
   await step('no circle of folders', bin('depcruise'), ['--config', '.dependency-cruiser.folders.cjs', ...WORKSPACES]);
+  await step('lint', bin('eslint'), ['.']);
 };
-await Promise.all([suite('e2e'), checked()]);
+await Promise.all([checks(), step('type check', process.execPath, [join(ROOT, 'scripts/typecheck.mjs')])]);
+await suite('e2e');
 const { tests, all } = testShare();
 console.log(`Tests are ${((100 * tests) / all).toFixed(1)} % of the code: ${tests} of ${all} lines.`);
 for (const failure of failures) console.log(`\nFAILED ${failure}`);
