@@ -68,7 +68,9 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
   if (!asked) return send(response, 404, { detail: 'Nothing here.' });
   if (!controller.answers) return silent();
   const state = ask(controller, asked, body);
-  return asked === 'program' && controller.fault === 'answer lost' ? silent() : send(response, 200, state);
+  // It may drop in this very moment.
+  const lost = asked === 'program' ? controller.fault === 'answer lost' : asked === 'state' && !controller.answers;
+  return lost ? silent() : send(response, 200, state);
 }
 
 function ask(controller: SimulatedController, asked: string, body: string): ControllerState {
