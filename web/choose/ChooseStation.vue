@@ -197,13 +197,7 @@ thead th.score {
 }
 
 .link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
   font-size: inherit;
-  cursor: pointer;
 }
 
 .empty {

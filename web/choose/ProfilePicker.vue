@@ -93,13 +93,4 @@ input {
   width: 8rem;
   padding: 0 0.4rem;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>

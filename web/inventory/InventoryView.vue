@@ -152,11 +152,7 @@ async function bringBack(file: File): Promise<void> {
 }
 
 .link {
-  border: 0;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
-  cursor: pointer;
+  padding: 1px 6px;
 }
 
 .stores {

@@ -130,12 +130,6 @@ td :deep(input) {
 
 .link {
   min-height: 32px;
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
   text-align: left;
-  cursor: pointer;
 }
 </style>

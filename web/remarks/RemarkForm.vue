@@ -68,13 +68,4 @@ async function keep(): Promise<void> {
   flex-direction: column;
   gap: 0.6rem;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>

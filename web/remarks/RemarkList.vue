@@ -70,11 +70,6 @@ p {
 }
 
 .link {
-  border: 0;
   padding: 0 0 0 0.5rem;
-  background: none;
-  color: var(--unto-action);
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>
