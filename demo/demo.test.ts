@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fitWindow, layoutCoupon, type Outcome } from '@unto/core';
+import { boundariesAt, fitWindow, layoutCoupon, type Outcome } from '@unto/core';
 import type { Coupon, Workshop } from '@unto/contract';
 import {
   couponWindowCells,
@@ -90,8 +90,12 @@ describe('the made-up workshop', () => {
     const { radiusMm, conductivity, diffusivity, heatShare } = GROUND_TRUTHS.corvidStainless;
     const fit = fitWindow({ cells, equipment: { radiusMm, conductivity, diffusivity }, seed: 1 });
     // The hidden coat bonds with half by heat index, half by dose: an interval counts (1 − heat share) of a power.
-    expect(-fit.slopes[2]! / fit.slopes[0]!).toBeGreaterThan(1 - heatShare - 0.25);
-    expect(-fit.slopes[2]! / fit.slopes[0]!).toBeLessThan(1 - heatShare + 0.25);
+    const needed = (intervalMm: number) =>
+      boundariesAt(fit, { powerW: 1, speedMmPerS: 120, intervalMm, passes: 1 }).bondAt.reduce((sum, one) => sum + one, 0);
+    const [close, wide] = [Math.min(...cells.map((cell) => cell.intervalMm)), Math.max(...cells.map((cell) => cell.intervalMm))];
+    const byInterval = (needed(wide) - needed(close)) / fit.drawCount / Math.log(wide / close);
+    expect(byInterval).toBeGreaterThan(1 - heatShare - 0.25);
+    expect(byInterval).toBeLessThan(1 - heatShare + 0.25);
   });
 
   it('calls nothing proved that a reader of its rows could not prove again', async () => {

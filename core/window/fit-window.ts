@@ -1,28 +1,15 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { OUTCOMES, type Outcome } from '../coupon/outcomes.js';
 import { speedExponent } from '../heat/speed-exponent.js';
 import { CoreError } from '../support/core-error.js';
-import { seededRandom, standardNormal } from '../support/random.js';
-import { orderedLogit, sigmoid, type OrdinalFit, type OrdinalPriors, type OrdinalRow } from './ordered-logit.js';
-import {
-  PLACE_BASE,
-  squaredPlaces,
-  termSpreads,
-  variedTerms,
-  windowPlace,
-  type WindowPoint,
-  type WindowTerm,
-} from './window-terms.js';
+import { seededRandom, type Random } from '../support/random.js';
+import type { BoundaryPrior, BoundaryTask, Normal } from './boundary.js';
+import { drawsAt, posteriorDraws, systematic, type Draws } from './boundary-posterior.js';
+import { orderedLogit, sigmoid, type OrdinalPriors } from './ordered-logit.js';
+import { boundaryCells, formRow, restPriors, windowForm, type WindowForm } from './window-form.js';
+import type { WindowCell, WindowPoint } from './window-terms.js';
 
 /** Version of the model; a recipe freezes it. Raise it whenever the same outcomes would give other numbers. */
-export const WINDOW_MODEL_VERSION = 2;
-
-/** A scrubbed cell. */
-export interface WindowCell extends WindowPoint {
-  readonly outcome: Outcome;
-  /** Judged by eye, not read from a picture: more often misread. */
-  readonly byEye?: boolean | undefined;
-}
+export const WINDOW_MODEL_VERSION = 3;
 
 /** What the priors take from the bench: spot and metal. */
 export interface WindowEquipment {
@@ -31,44 +18,27 @@ export interface WindowEquipment {
   readonly diffusivity: number;
 }
 
-/**
- * A fitted process window. Slopes belong to ln P, ln v, ln h, ln N and each varied term, all less their centre, then to the squares
- * of those terms.
- */
+/** A fitted process window: draws of its two boundaries, bonded and overdone, in pairs. */
 export interface WindowFit {
   readonly modelVersion: number;
   readonly seed: number;
-  /** Terms that the cells vary besides power, speed, interval and passes. */
-  readonly terms: readonly WindowTerm[];
-  /** Places of `centre` that enter squared too. */
-  readonly squares: readonly number[];
-  readonly centre: readonly number[];
-  readonly cuts: readonly [number, number];
-  readonly slopes: readonly number[];
-  readonly covariance: readonly (readonly number[])[];
-  /** Laplace draws of (c₁, c₂, β…), one after another. */
-  readonly draws: Float64Array;
+  readonly form: WindowForm;
+  readonly bond: Draws;
+  readonly over: Draws;
   readonly drawCount: number;
   readonly cells: readonly WindowCell[];
 }
 
-export const WINDOW_DRAWS = 200;
-/** Share of cells judged by eye that are read as something else. Common practice, no source. */
-export const MISREAD_BY_EYE = 0.08;
-/** Rounds of weighing what may be misread against the fit. */
-const MISREAD_ROUNDS = 8;
-
-/** Steepness of the boundary in ln dose when the spray is even to 6-20 %: logistic scale of that spread, 9 to 30. */
-const STEEPNESS = { mean: 14, sd: 8 };
-/** How far each slope may leave its ratio to the others, as a share of the steepness. */
-const RATIO_FREEDOM = 0.25;
-/** Bonding goes half by heat index, half by dose before the cells have spoken. */
-const HEAT_SHARE = 0.5;
+export const WINDOW_DRAWS = 300;
+/** Draws of each boundary for one that is kept: pairs are chosen among them. */
+const SPARE = 3;
+/** Proposals a round and boundary; fewer where the cells are so many that the posterior is all but normal. */
+const TRIES = { few: 1500, many: 600, manyFrom: 300 };
 
 /**
- * Fits the process window to scrubbed cells: an ordered logit in ln power, ln speed, ln interval and ln passes and in whatever else
- * the cells vary, with weak priors whose ratios come from the heat index and the dose on this metal, and Laplace draws for the
- * uncertainty. Cells judged by eye count by how far the others bear them out.
+ * Fits the process window to scrubbed cells: two boundaries over power and speed, overdone or not and bonded or not, each a line over
+ * ln speed that may bend at three places, with a share of cells misread; weak priors, and draws of the posterior by importance
+ * sampling.
  * @param cells one or more; any mixture of outcomes, separated ones too @param seed makes the draws repeatable
  * @throws fit.no-data without cells; value.not-positive, value.not-finite
  */
@@ -80,160 +50,163 @@ export function fitWindow(options: {
   const { cells, equipment, seed } = options;
   if (cells.length === 0)
     throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
-  const terms = variedTerms(cells);
-  const squares = squaredPlaces(terms);
-  const places = cells.map((cell) => windowPlace(cell, terms));
-  const centre = places[0]!.map((_, k) => places.reduce((sum, z) => sum + z[k]!, 0) / places.length);
-  const rows = cells.map((cell, i) => ({
-    z: covariates(places[i]!, centre, squares),
-    category: OUTCOMES.indexOf(cell.outcome),
-  }));
-  const fit = fitMisread(rows, cells, windowPriors(centre, terms, equipment));
-  const theta = [...fit.cuts, ...fit.slopes];
+  const form = windowForm(cells);
+  const seen = boundaryCells(form, cells);
+  const priors = windowPriors(form, cells, equipment);
+  const random = seededRandom(seed);
+  const straight = straightStarts(cells, form, priors);
+  const bond = drawsOf({ cells: seen.bond, prior: priors.bond }, straight.bond, random);
+  const over = drawsOf({ cells: seen.over, prior: priors.over }, straight.over, random);
   return {
     modelVersion: WINDOW_MODEL_VERSION,
     seed,
-    terms,
-    squares,
-    centre,
-    cuts: [fit.cuts[0]!, fit.cuts[1]!],
-    slopes: fit.slopes,
-    covariance: fit.covariance,
-    draws: laplaceDraws(theta, fit.covariance, seed),
+    form,
+    ...pairedDraws(bond, over, random),
     drawCount: WINDOW_DRAWS,
     cells,
   };
 }
 
+type Line = readonly [lnSteepness: number, level: number, slope: number];
+
 /**
- * The fit when cells by eye may be misread: each counts by the chance that it was read right, worked out from the fit and fitted
- * again (Dempster, Laird & Rubin 1977). Without such cells it is the plain fit.
+ * Where the climb begins: an ordered logit in ln power and ln speed alone, which has one maximum only.
  */
-function fitMisread(rows: readonly OrdinalRow[], cells: readonly WindowCell[], priors: OrdinalPriors): OrdinalFit {
-  let fit = orderedLogit({ rows, categories: OUTCOMES.length, priors });
-  if (!cells.some(({ byEye }) => byEye)) return fit;
-  for (let round = 0; round < MISREAD_ROUNDS; round += 1) {
-    const weighed = rows.map((row, i) => {
-      if (!cells[i]!.byEye) return row;
-      const eta = row.z.reduce((sum, value, k) => sum + value * fit.slopes[k]!, 0);
-      const right = (1 - MISREAD_BY_EYE) * shares(eta, fit.cuts[0]!, fit.cuts[1]!)[row.category]!;
-      return { ...row, weight: Math.max(1e-6, right / (right + MISREAD_BY_EYE / OUTCOMES.length)) };
-    });
-    fit = orderedLogit({ rows: weighed, categories: OUTCOMES.length, priors });
-  }
-  return fit;
-}
-
-/** What the slopes multiply: each part of a place less its centre, then the squares. */
-function covariates(place: readonly number[], centre: readonly number[], squares: readonly number[]): number[] {
-  const away = place.map((value, k) => value - centre[k]!);
-  return [...away, ...squares.map((k) => away[k]! ** 2)];
-}
-
-/** A point's place in a fitted window. @throws value.not-positive, value.not-finite */
-export function placeIn(fit: Pick<WindowFit, 'terms'>, point: WindowPoint): number[] {
-  return windowPlace(point, fit.terms);
-}
-
-/** Chance that a point holds under the draw with this index (−1: the fitted values). */
-export function holdProbability(fit: WindowFit, z: readonly number[], draw = -1): number {
-  const { eta, low, high } = linear(fit, z, draw);
-  return between(low - eta, high - eta);
-}
-
-/** Chances of too little, holds and too much at a point, at the fitted values. @throws value.not-positive, value.not-finite */
-export function outcomeProbabilities(fit: WindowFit, point: WindowPoint): Record<Outcome, number> {
-  const { eta, low, high } = linear(fit, placeIn(fit, point), -1);
-  const [under, holds, over] = shares(eta, low, high);
-  return { under, holds, over };
-}
-
-function shares(eta: number, low: number, high: number): [under: number, holds: number, over: number] {
-  const under = sigmoid(low - eta);
-  const over = sigmoid(eta - high);
-  return [under, Math.max(0, 1 - under - over), over];
-}
-
-/** Numbers of one draw: two cuts and the slopes. */
-export function drawStride({ slopes }: Pick<WindowFit, 'slopes'>): number {
-  return 2 + slopes.length;
-}
-
-/** Linear predictor of a draw, without an object for it: this is the innermost loop of the search. */
-export function etaOfDraw(fit: WindowFit, z: readonly number[], draw: number): number {
-  const { draws, centre, squares, slopes } = fit;
-  const at = draw * drawStride(fit) + 2;
-  let eta = 0;
-  for (let k = 0; k < centre.length; k += 1) eta += (draw < 0 ? slopes[k]! : draws[at + k]!) * (z[k]! - centre[k]!);
-  for (let s = 0; s < squares.length; s += 1) {
-    const away = z[squares[s]!]! - centre[squares[s]!]!;
-    const k = centre.length + s;
-    eta += (draw < 0 ? slopes[k]! : draws[at + k]!) * away * away;
-  }
-  return eta;
-}
-
-/** Linear predictor and cut points of a draw (−1: the fitted values). */
-export function linear(fit: WindowFit, z: readonly number[], draw: number): { eta: number; low: number; high: number } {
-  const eta = etaOfDraw(fit, z, draw);
-  if (draw < 0) return { eta, low: fit.cuts[0], high: fit.cuts[1] };
-  const at = draw * drawStride(fit);
-  return { eta, low: fit.draws[at]!, high: fit.draws[at + 1]! };
-}
-
-/** σ(high) − σ(low) without losing digits; 0 for a draw whose cuts crossed. */
-export function between(low: number, high: number): number {
-  return high <= low ? 0 : sigmoid(high) * sigmoid(-low) * -Math.expm1(low - high);
-}
-
-function windowPriors(
-  centre: readonly number[],
-  terms: readonly WindowTerm[],
-  equipment: WindowEquipment,
-): OrdinalPriors {
-  const q = speedExponent({
-    powerW: 1,
-    speedMmPerS: Math.exp(centre[1]!),
-    radiusMm: equipment.radiusMm,
-    conductivity: equipment.conductivity,
-    diffusivity: equipment.diffusivity,
+function straightStarts(
+  cells: readonly WindowCell[],
+  form: WindowForm,
+  { bond, over }: { readonly bond: BoundaryPrior; readonly over: BoundaryPrior },
+): { bond: Line; over: Line } {
+  const k = Math.exp(STEEPNESS.mean);
+  const level = bond.columns[0]!.mean;
+  const fit = orderedLogit({
+    rows: cells.map(({ powerW, speedMmPerS, outcome, weight = 1 }) => ({
+      z: [Math.log(powerW) - level, Math.log(speedMmPerS) - form.lnSpeed],
+      category: OUTCOMES.indexOf(outcome),
+      weight,
+    })),
+    categories: OUTCOMES.length,
+    priors: straightPriors(k, (bond.columns[1]!.mean + over.columns[1]!.mean) / 2),
   });
-  const doseShare = 1 - HEAT_SHARE;
-  const ratios = [1, -(HEAT_SHARE * q + doseShare), -doseShare, doseShare];
-  const freedom = (RATIO_FREEDOM * STEEPNESS.mean) ** 2;
-  const spreads = termSpreads(terms);
-  const size = PLACE_BASE + spreads.length;
-  const covariance = Array.from({ length: size }, (_, i) =>
-    Array.from({ length: size }, (_unused, j) => {
-      if (i < PLACE_BASE && j < PLACE_BASE)
-        return STEEPNESS.sd ** 2 * ratios[i]! * ratios[j]! + (i === j ? freedom : 0);
-      return i === j ? spreads[i - PLACE_BASE]! ** 2 : 0;
-    }),
-  );
+  const [byPower, bySpeed] = [Math.max(1, fit.slopes[0]!), fit.slopes[1]!];
+  const line = (cut: number): Line => [Math.log(byPower), level + cut / byPower, -bySpeed / byPower];
+  return { bond: line(fit.cuts[0]!), over: line(fit.cuts[1]!) };
+}
+
+function straightPriors(k: number, slope: number): OrdinalPriors {
+  const covariance = [
+    [(k / 2) ** 2, 0],
+    [0, (k / 2) ** 2],
+  ];
   return {
-    slopes: { mean: [...ratios.map((ratio) => ratio * STEEPNESS.mean), ...spreads.map(() => 0)], covariance },
-    signs: [1, -1, -1, 1, ...spreads.map(() => 0)],
-    signScale: 0.5,
-    cuts: { mean: 0, sd: 2 * STEEPNESS.mean },
-    gapScale: STEEPNESS.mean / 2,
+    slopes: { mean: [k, -slope * k], covariance },
+    ...{ signs: [1, -1], signScale: 0.5, cuts: { mean: 0, sd: 2 * k }, gapScale: k / 2 },
   };
 }
 
-function laplaceDraws(
-  theta: readonly number[],
-  covariance: readonly (readonly number[])[],
-  seed: number,
-): Float64Array {
-  const root = new CholeskyDecomposition(new Matrix(covariance.map((row) => [...row]))).lowerTriangularMatrix;
-  const random = seededRandom(seed);
-  const draws = new Float64Array(WINDOW_DRAWS * theta.length);
-  for (let d = 0; d < WINDOW_DRAWS; d += 1) {
-    const normals = theta.map(() => standardNormal(random));
-    theta.forEach((value, i) => {
-      let sum = value;
-      for (let k = 0; k <= i; k += 1) sum += root.get(i, k) * normals[k]!;
-      draws[d * theta.length + i] = sum;
-    });
+/** Draws of a boundary from three starts: the straight line, the middle of the priors, and one with more of the cells misread. */
+function drawsOf(task: BoundaryTask & { readonly prior: BoundaryPrior }, straight: Line, random: Random): Draws {
+  const { lnSteepness, columns, misread } = task.prior;
+  const middle = [lnSteepness.mean, ...columns.map(({ mean }) => mean), misread.mean];
+  const wary = middle.with(middle.length - 1, misread.mean + misread.sd);
+  const starts = [[...straight, ...middle.slice(straight.length)], middle, wary];
+  const tries = task.cells.lnPower.length > TRIES.manyFrom ? TRIES.many : TRIES.few;
+  return posteriorDraws(task, starts, { count: SPARE * WINDOW_DRAWS, tries, random });
+}
+
+/** ln k of a spray even to 6 to 20 %: about 14, from 7 to 27. */
+const STEEPNESS: Normal = { mean: Math.log(15), sd: 0.45 };
+/** One or two cells of a hundred are read as something else, now and then one of ten. */
+const MISREAD: Normal = { mean: Math.log(0.015 / 0.985), sd: 0.9 };
+const BEND: Normal = { mean: 0, sd: 0.3 };
+/** How much the power that is wanted may lie off what was guessed, ln. */
+const LEVEL_SD = 0.9;
+
+function windowPriors(
+  form: WindowForm,
+  cells: readonly WindowCell[],
+  { radiusMm, conductivity, diffusivity }: WindowEquipment,
+): { bond: BoundaryPrior; over: BoundaryPrior } {
+  const powers = cells.map(({ powerW }) => Math.log(powerW));
+  const [low, high] = powers.reduce(([a, b], one) => [Math.min(a, one), Math.max(b, one)], [Infinity, -Infinity]);
+  const q = speedExponent({ powerW: 1, speedMmPerS: Math.exp(form.lnSpeed), radiusMm, conductivity, diffusivity });
+  const prior = (level: number, slope: Normal): BoundaryPrior => ({
+    lnSteepness: STEEPNESS,
+    columns: [{ mean: level, sd: LEVEL_SD }, slope, ...form.hinges.map(() => BEND), ...restPriors(form)],
+    misread: MISREAD,
+  });
+  return {
+    // Bonding goes half by heat, half by dose before the cells have spoken; scorching more by heat than by dose.
+    bond: prior((low + high) / 2 - 0.1, { mean: 0.5 + 0.5 * q, sd: 0.3 }),
+    over: prior(high, { mean: 0.35, sd: 0.35 }),
+  };
+}
+
+/** The coat that is uneven for one boundary is uneven for the other: how far their ln k may differ. */
+const UNLIKE = 0.4;
+
+/** Draws of both boundaries in pairs: of many chance pairs those whose steepness agrees are taken more often. */
+function pairedDraws(bond: Draws, over: Draws, random: Random): { bond: Draws; over: Draws } {
+  const pairs = [0, 1, 2, 3].flatMap((turn) =>
+    Array.from({ length: bond.count }, (_, d) => [d, (d + turn * 211) % over.count] as const),
+  );
+  const weights = pairs.map(([b, o]) => {
+    const apart = bond.values[b * bond.size]! - over.values[o * over.size]!;
+    return Math.exp(-0.5 * (apart / UNLIKE) ** 2);
+  });
+  const total = weights.reduce((sum, one) => sum + one, 0);
+  const picked = systematic(weights.map((one) => one / total), WINDOW_DRAWS, random);
+  return { bond: drawsAt(bond, picked.map((p) => pairs[p]![0])), over: drawsAt(over, picked.map((p) => pairs[p]![1])) };
+}
+
+/** ln of the power at which each draw of a boundary makes it the even bet at a point, whatever the point's own power. */
+export function needsAt(form: WindowForm, { values, size, count }: Draws, point: WindowPoint): Float64Array {
+  const row = formRow(form, point);
+  const needs = new Float64Array(count);
+  for (let d = 0; d < count; d += 1) {
+    let need = 0;
+    for (let j = 0; j < row.length; j += 1) need += row[j]! * values[d * size + j + 1]!;
+    needs[d] = need;
   }
-  return draws;
+  return needs;
+}
+
+/** The two boundaries at one speed and rest, draw by draw: steepness, and ln power of the even bet. */
+export interface BoundariesAt {
+  readonly bondK: Float64Array;
+  readonly bondAt: Float64Array;
+  readonly overK: Float64Array;
+  readonly overAt: Float64Array;
+}
+
+/** @throws value.not-positive, value.not-finite where a varied term is not said */
+export function boundariesAt({ form, bond, over }: WindowFit, point: WindowPoint): BoundariesAt {
+  const steepness = ({ values, size, count }: Draws) => Float64Array.from({ length: count }, (_, d) => Math.exp(values[d * size]!));
+  return {
+    bondK: steepness(bond),
+    bondAt: needsAt(form, bond, point),
+    overK: steepness(over),
+    overAt: needsAt(form, over, point),
+  };
+}
+
+/** Chance that it holds at ln power under one draw: bonded, and not overdone. */
+export function chanceAt({ bondK, bondAt, overK, overAt }: BoundariesAt, lnPower: number, draw: number): number {
+  return (
+    1 /
+    ((1 + Math.exp(bondK[draw]! * (bondAt[draw]! - lnPower))) * (1 + Math.exp(overK[draw]! * (lnPower - overAt[draw]!))))
+  );
+}
+
+/** Chances of too little, holds and too much at a point, over the draws. @throws value.not-positive, value.not-finite */
+export function outcomeChances(fit: WindowFit, point: WindowPoint): Record<Outcome, number> {
+  const at = boundariesAt(fit, point);
+  const lnPower = Math.log(point.powerW);
+  let [holds, over] = [0, 0];
+  for (let d = 0; d < fit.drawCount; d += 1) {
+    holds += chanceAt(at, lnPower, d);
+    over += sigmoid(at.overK[d]! * (lnPower - at.overAt[d]!));
+  }
+  [holds, over] = [holds / fit.drawCount, over / fit.drawCount];
+  return { under: Math.max(0, 1 - holds - over), holds, over };
 }

@@ -2,10 +2,10 @@ import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
 import { decisive, makeFigure, supporting, type Figure, type Grade, type RecordRef } from '../evidence/figure.js';
 import { requireWithin } from '../support/require.js';
 import { fastestRowSpeed, rasterTime, type RowMotion } from '../time/raster.js';
-import { samePart } from '../setting/same-setting.js';
-import { between, drawStride, etaOfDraw, linear, placeIn, type WindowCell, type WindowFit } from './fit-window.js';
-import { insideHull } from './hull.js';
-import type { WindowPoint, WindowRest } from './window-terms.js';
+import { boundariesAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boxEnds, meetsBound, promiseAt, promiseOf, type SettingPromise, type ToleranceBox } from './promise.js';
+import { triedPlaces } from './tried.js';
+import type { WindowCell, WindowPoint, WindowRest } from './window-terms.js';
 
 /** What stops the setting from being quicker. */
 export const BINDINGS = ['too-little', 'too-much', 'top-speed', 'turnaround', 'tested-range'] as const;
@@ -19,14 +19,6 @@ export const BINDING_WORDS: Record<Binding, string> = {
   'tested-range': 'the coupon tested nothing quicker',
 };
 
-/** What may drift between the proof and the run. */
-export interface ToleranceBox {
-  /** 0.05 for ± 5 % of power */
-  readonly powerShare: number;
-  /** Share of power that the focus tolerance is worth at its far end, 0 or more (see focusAsPower). */
-  readonly focusShare: number;
-}
-
 /** The machine and job a setting is looked for on. */
 export interface SettingJob {
   readonly power: PowerSource;
@@ -36,19 +28,15 @@ export interface SettingJob {
   readonly heightMm: number;
   readonly directions: 'one-way' | 'two-way';
   readonly tolerance: ToleranceBox;
-  /** Share of cells that must hold in the worst corner of the box, at the 5th percentile of the fit; 0.8 by default in the shop. */
+  /** Share of cells that must hold in the worst corner of the box, in 95 of 100 draws of the fit; 0.8 by default in the shop. */
   readonly bound: number;
 }
 
 /** A setting with what it promises. */
-export interface SettingChoice extends WindowPoint {
+export interface SettingChoice extends WindowPoint, SettingPromise {
   readonly powerPercent: number;
   /** Seconds for one piece's rectangle. */
   readonly seconds: number;
-  /** Mean chance of holding at the setting itself. */
-  readonly holds: number;
-  /** 5th percentile of the chance of holding in the worst corner of the tolerance box. */
-  readonly worst: number;
   readonly binding: Binding | null;
 }
 
@@ -58,19 +46,25 @@ export interface SettingAnswer {
 }
 
 const SPEED_STEPS = 60;
+/** Chance below which a setting is not worth looking at. */
+const HARDLY = 0.3;
 
 /**
- * The setting to use: of all powers, speeds, tested intervals and passes inside the hull of the scrubbed cells, the one with the
- * shortest job (turnarounds included) whose worst case still meets the bound; and the one with the widest margin.
+ * The setting to use: of all powers, speeds, tested intervals and passes that lie, box and all, inside the hull of the scrubbed cells,
+ * the one with the shortest job (turnarounds included) that still meets the bound; and the one with the widest margin.
  * `quickest` is null when nothing meets the bound.
  * @throws value.out-of-range for a bound outside 0-1
  */
 export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswer {
   const quickest = quickestSetting(fit, job);
-  const tried = triedPlaces(fit);
-  const widest = grid(fit, job)
-    .map((point) => judged(fit, point, job))
-    .filter(({ holds }) => holds > 0.3)
+  const tried = triedPlaces(fit, job.tolerance);
+  const { powers, rasters } = tested(fit, job);
+  const widest = rasters
+    .flatMap((raster) => {
+      const at = boundariesAt(fit, { ...raster, powerW: 1 });
+      return powers.map((power) => judged(raster, power, at, job));
+    })
+    .filter(({ holds }) => holds > HARDLY)
     .sort((a, b) => b.worst - a.worst || a.seconds - b.seconds)
     .find((choice) => tried(choice));
   return { quickest, widest: widest ?? null };
@@ -83,28 +77,23 @@ export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswe
  */
 export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice | null {
   requireWithin('bound', job.bound, 0, 1);
-  const tried = triedPlaces(fit);
+  const tried = triedPlaces(fit, job.tolerance);
   const { powers, rasters } = tested(fit, job);
   const ordered = rasters.sort((a, b) => a.seconds - b.seconds);
   for (let i = 0; i < ordered.length;) {
     // All settings that take just as long: the safest of them.
     const same = [];
     for (const { seconds } = ordered[i]!; i < ordered.length && ordered[i]!.seconds === seconds; i += 1) {
+      const at = boundariesAt(fit, { ...ordered[i]!, powerW: 1 });
       for (const power of powers) {
-        const z = placeIn(fit, at(ordered[i]!, power));
-        const { eta, low, high } = linear(fit, z, -1);
-        if (between(low - eta, high - eta) >= 0.9 * job.bound && meetsBound(fit, z, job.tolerance, job.bound))
-          same.push(judged(fit, at(ordered[i]!, power), job));
+        if (meetsBound(at, Math.log(power.powerW), job.tolerance, job.bound))
+          same.push(judged(ordered[i]!, power, at, job));
       }
     }
     const found = same.sort((a, b) => b.worst - a.worst).find((choice) => tried(choice));
     if (found) return { ...found, binding: bindingOf(found, fit, job) };
   }
   return null;
-}
-
-function judged(fit: WindowFit, point: GridPoint, job: SettingJob): SettingChoice {
-  return { ...point, ...chances(fit, placeIn(fit, point), job.tolerance), binding: null };
 }
 
 /** The chosen setting's worst case as a Figure of the grade that its proof earns. */
@@ -118,38 +107,27 @@ export function settingFigure(
     unit: '',
     inputs: [
       ...proof.coupons.map((ref) => decisive('scrubbed coupon', proof.grade, { value: `${proof.cells} cells`, ref })),
-      supporting('weak prior: slopes in the ratio of heat index and dose', 'guess'),
+      supporting('weak prior: slopes between those of heat index and dose', 'guess'),
     ],
   });
 }
 
 type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
-type GridPoint = Omit<SettingChoice, 'holds' | 'worst' | 'binding'>;
-type Raster = Omit<GridPoint, keyof Power>;
+type Raster = Omit<SettingChoice, keyof Power | keyof SettingPromise | 'binding'>;
 
-/** Every percent × speed × tested rest within the tested powers, with the time of its job. */
-function grid(fit: WindowFit, job: SettingJob): GridPoint[] {
-  const { powers, rasters } = tested(fit, job);
-  return rasters.flatMap((raster) => powers.map((power) => at(raster, power)));
-}
-
-/** Written out: thousands of these are made for a window. */
-function at(raster: Raster, { powerPercent, powerW }: Power): GridPoint {
-  const { speedMmPerS, intervalMm, passes, seconds, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = raster;
-  return {
-    ...{ powerPercent, powerW, speedMmPerS, intervalMm, passes, seconds },
-    ...{ hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
-  };
+function judged(raster: Raster, power: Power, at: BoundariesAt, job: SettingJob): SettingChoice {
+  return { ...raster, ...power, ...promiseAt(at, Math.log(power.powerW), job.tolerance, job.bound), binding: null };
 }
 
 /** The two sides of the grid: powers within the tested ones, and rasters (speed and all the rest), which alone make the time of the job. */
 function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
   const wattsTested = fit.cells.map((cell) => cell.powerW);
-  const [least, most] = [Math.min(...wattsTested) * (1 - 1e-9), Math.max(...wattsTested) * (1 + 1e-9)];
+  const { down, up } = boxEnds(job.tolerance);
+  const [least, most] = [Math.min(...wattsTested) / Math.exp(down), Math.max(...wattsTested) / Math.exp(up)];
   const powers = Array.from({ length: 100 }, (_, i) => ({
     powerPercent: i + 1,
     powerW: deliveredPower(i + 1, job.power),
-  })).filter(({ powerW }) => powerW >= least && powerW <= most);
+  })).filter(({ powerW }) => powerW >= least * (1 - 1e-9) && powerW <= most * (1 + 1e-9));
   const speeds = speedGrid(fit, job);
   const rasters = testedRests(fit.cells).flatMap((rest) =>
     speeds.map((speedMmPerS) => ({
@@ -169,24 +147,6 @@ function testedRests(cells: readonly WindowCell[]): WindowRest[] {
   return [...new Map(rests.map((rest) => [JSON.stringify(rest), rest])).values()];
 }
 
-/**
- * Whether a point lies inside what the scrubbed cells tried: the hull of the cells of its own line interval. What holds at 0.05 mm and
- * at 0.08 mm says nothing sure of 0.06 mm.
- */
-function triedPlaces(fit: WindowFit): (point: WindowPoint) => boolean {
-  const hulls = new Map<number, number[][]>();
-  return (point) => {
-    let hull = hulls.get(point.intervalMm);
-    if (!hull) {
-      hull = fit.cells
-        .filter(({ intervalMm }) => samePart('intervalMm', intervalMm, point.intervalMm))
-        .map((cell) => placeIn(fit, { ...cell, intervalMm: point.intervalMm }));
-      hulls.set(point.intervalMm, hull);
-    }
-    return insideHull(placeIn(fit, point), hull);
-  };
-}
-
 function speedGrid(fit: WindowFit, job: SettingJob): number[] {
   const tested = fit.cells.map((cell) => cell.speedMmPerS);
   const low = Math.min(...tested);
@@ -198,68 +158,15 @@ function speedGrid(fit: WindowFit, job: SettingJob): number[] {
 }
 
 /**
- * What a given setting promises under a fit: mean chance of holding, the worst case inside the tolerance box, and whether it lies
- * inside the hull of the scrubbed cells.
+ * What a given setting promises under a fit, and whether it lies with its box inside the hull of the scrubbed cells.
  * @throws value.not-positive
  */
 export function judgeSetting(
   fit: WindowFit,
   point: WindowPoint,
-  tolerance: ToleranceBox,
-): { holds: number; worst: number; inside: boolean } {
-  return { ...chances(fit, placeIn(fit, point), tolerance), inside: triedPlaces(fit)(point) };
-}
-
-/** ln of how far power may sag (focus drift counted as lost power) and swing up. */
-function tolerated(tolerance: ToleranceBox): { down: number; up: number } {
-  return {
-    down: Math.log(1 - tolerance.powerShare) + Math.log(1 - tolerance.focusShare),
-    up: Math.log(1 + tolerance.powerShare),
-  };
-}
-
-/** Chance of holding at the worse end of the tolerance box under a draw; the ends are where it is least. */
-function worstOfDraw(fit: WindowFit, eta: number, at: number, { down, up }: { down: number; up: number }): number {
-  const [low, high, slope] = [fit.draws[at]!, fit.draws[at + 1]!, fit.draws[at + 2]!];
-  const [weak, strong] = [eta + slope * down, eta + slope * up];
-  return Math.min(between(low - weak, high - weak), between(low - strong, high - strong));
-}
-
-/** Place of the 5th percentile among the sorted draws. */
-function fifthPercentile(count: number): number {
-  return Math.floor(0.05 * (count - 1));
-}
-
-/** Whether the 5th percentile of the worst case reaches a bound; stops as soon as too many draws fall short. */
-function meetsBound(fit: WindowFit, z: readonly number[], tolerance: ToleranceBox, bound: number): boolean {
-  const box = tolerated(tolerance);
-  const stride = drawStride(fit);
-  let short = 0;
-  for (let d = 0; d < fit.drawCount; d += 1) {
-    if (worstOfDraw(fit, etaOfDraw(fit, z, d), d * stride, box) < bound) {
-      short += 1;
-      if (short > fifthPercentile(fit.drawCount)) return false;
-    }
-  }
-  return true;
-}
-
-/** Mean chance at the point; 5th percentile of the worst of the two ends of the tolerance box. */
-function chances(fit: WindowFit, z: readonly number[], tolerance: ToleranceBox): { holds: number; worst: number } {
-  const atFit = linear(fit, z, -1);
-  if (between(atFit.low - atFit.eta, atFit.high - atFit.eta) < 0.3) return { holds: 0, worst: 0 };
-  const box = tolerated(tolerance);
-  const stride = drawStride(fit);
-  const worst = new Float64Array(fit.drawCount);
-  let sum = 0;
-  for (let d = 0; d < fit.drawCount; d += 1) {
-    const at = d * stride;
-    const eta = etaOfDraw(fit, z, d);
-    sum += between(fit.draws[at]! - eta, fit.draws[at + 1]! - eta);
-    worst[d] = worstOfDraw(fit, eta, at, box);
-  }
-  worst.sort();
-  return { holds: sum / fit.drawCount, worst: worst[fifthPercentile(worst.length)]! };
+  { tolerance, bound }: Pick<SettingJob, 'tolerance' | 'bound'>,
+): SettingPromise & { inside: boolean } {
+  return { ...promiseOf(fit, point, tolerance, bound), inside: triedPlaces(fit, tolerance)(point) };
 }
 
 /** Why not quicker: looks at what the next faster step would run into. */
@@ -270,6 +177,8 @@ function bindingOf(choice: SettingChoice, fit: WindowFit, job: SettingJob): Bind
   }
   const fastest = Math.max(...fit.cells.map((cell) => cell.speedMmPerS));
   if (choice.speedMmPerS >= fastest * 0.999) return 'tested-range';
-  const faster = linear(fit, placeIn(fit, { ...choice, speedMmPerS: choice.speedMmPerS * 1.03 }), -1);
-  return faster.eta - faster.low < faster.high - faster.eta ? 'too-little' : 'too-much';
+  const faster = boundariesAt(fit, { ...choice, speedMmPerS: choice.speedMmPerS * 1.03 });
+  const middle = (values: Float64Array) => values.reduce((sum, one) => sum + one, 0) / values.length;
+  const lnPower = Math.log(choice.powerW);
+  return lnPower - middle(faster.bondAt) < middle(faster.overAt) - lnPower ? 'too-little' : 'too-much';
 }

@@ -1,26 +1,28 @@
-import { drawStride, linear, placeIn, type WindowFit } from './fit-window.js';
+import { boundariesAt, type WindowFit } from './fit-window.js';
 import type { WindowPoint } from './window-terms.js';
 
-const SPEED = 1;
+/** Speeds tried either way of a setting's own, as a factor, and how finely. */
+const WIDEST = 4;
+const STEPS = 48;
 
 /**
- * How far the speed at which a setting begins to be too little may lie off the fitted one, as factors that hold nine times in ten
- * over the draws of the fit; the setting's own speed carries the same spread. Draws whose speed slope is not negative are passed over.
+ * How far the speed at which a setting begins to be too little may lie off the middle of the draws, as factors that hold nine times in
+ * ten; the setting's own speed carries the same spread.
  * @throws value.not-positive
- * @example { low: 0.93, high: 1.08 }: the speed at which it begins to be too little may lie 7 % below to 8 % above the fitted one
+ * @example { low: 0.93, high: 1.08 }: the speed at which it begins to be too little may lie 7 % below to 8 % above the middle
  */
 export function speedMargin(fit: WindowFit, point: WindowPoint): { low: number; high: number } {
-  const z = placeIn(fit, point);
-  const boundary = (draw: number): number => {
-    const { eta, low } = linear(fit, z, draw);
-    const slope = draw < 0 ? fit.slopes[SPEED]! : fit.draws[draw * drawStride(fit) + 2 + SPEED]!;
-    return slope < 0 ? (low - eta) / slope : Number.NaN;
-  };
-  const fitted = boundary(-1);
-  const away = Array.from({ length: fit.drawCount }, (_, draw) => boundary(draw) - fitted)
-    .filter(Number.isFinite)
-    .sort((a, b) => a - b);
-  if (!Number.isFinite(fitted) || away.length === 0) return { low: 0.5, high: 2 };
-  const at = (share: number) => Math.exp(away[Math.round(share * (away.length - 1))]!);
-  return { low: Math.min(1, at(0.05)), high: Math.max(1, at(0.95)) };
+  const lnPower = Math.log(point.powerW);
+  const ends = new Float64Array(fit.drawCount).fill(WIDEST);
+  // Faster asks for more power but for a soft little: the first speed that asks for more than there is ends what bonds.
+  for (let i = STEPS; i >= -STEPS; i -= 1) {
+    const factor = WIDEST ** (i / STEPS);
+    const { bondAt } = boundariesAt(fit, { ...point, speedMmPerS: point.speedMmPerS * factor });
+    bondAt.forEach((need, d) => {
+      if (need > lnPower) ends[d] = factor;
+    });
+  }
+  const sorted = ends.sort();
+  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
+  return { low: Math.min(1, at(0.05) / at(0.5)), high: Math.max(1, at(0.95) / at(0.5)) };
 }

@@ -1,4 +1,4 @@
-import { between, linear, placeIn, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
 import type { WindowRest } from './window-terms.js';
 
 /** P(holds) over power and speed, all else at one place; rows are powers, row by row. */
@@ -23,21 +23,19 @@ export function windowMap(
 ): WindowMap {
   const { powersW, speedsMmPerS, rest } = over;
   const holds = new Float64Array(powersW.length * speedsMmPerS.length);
-  powersW.forEach((powerW, i) => {
-    speedsMmPerS.forEach((speedMmPerS, j) => {
-      const z = placeIn(fit, { ...rest, powerW, speedMmPerS });
+  const lnPowers = powersW.map((powerW) => Math.log(powerW));
+  const [lowerW, upperW]: [number[], number[]] = [[], []];
+  speedsMmPerS.forEach((speedMmPerS, j) => {
+    const at = boundariesAt(fit, { ...rest, powerW: 1, speedMmPerS });
+    lnPowers.forEach((lnPower, i) => {
       let sum = 0;
-      for (let d = 0; d < fit.drawCount; d += 1) {
-        const { eta, low, high } = linear(fit, z, d);
-        sum += between(low - eta, high - eta);
-      }
+      for (let d = 0; d < fit.drawCount; d += 1) sum += chanceAt(at, lnPower, d);
       holds[i * speedsMmPerS.length + j] = sum / fit.drawCount;
     });
+    lowerW.push(Math.exp(median(at.bondAt)));
+    upperW.push(Math.exp(median(at.overAt)));
   });
-  const boundary = (cut: number) =>
-    speedsMmPerS.map((speedMmPerS) => {
-      const { eta } = linear(fit, placeIn(fit, { ...rest, powerW: 1, speedMmPerS }), -1);
-      return Math.exp((cut - eta) / fit.slopes[0]!);
-    });
-  return { powersW, speedsMmPerS, holds, lowerW: boundary(fit.cuts[0]), upperW: boundary(fit.cuts[1]) };
+  return { powersW, speedsMmPerS, holds, lowerW, upperW };
 }
+
+const median = (values: Float64Array) => values.slice().sort()[Math.floor(values.length / 2)]!;

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom, standardNormal } from '../support/index.js';
-import { fitWindow, outcomeProbabilities, type WindowCell } from './fit-window.js';
+import { boundariesAt, fitWindow, outcomeChances } from './fit-window.js';
 import { judgeSetting, settingFromWindow, type SettingJob } from './setting-from-window.js';
-import { variedTerms, windowPlace } from './window-terms.js';
+import { formRow, windowForm } from './window-form.js';
+import { variedTerms, type WindowCell } from './window-terms.js';
 
 const equipment = { radiusMm: 0.03, conductivity: 0.0162, diffusivity: 4.05 };
 const job: SettingJob = {
@@ -35,11 +36,9 @@ describe('a term that cells vary', () => {
   const fit = fitWindow({ cells: overFrequency(5, [30, 50, 80, 130, 200]), equipment, seed: 1 });
 
   it('enters the fit, straight and squared, with its best inside', () => {
-    expect(fit.terms).toEqual(['frequencyKHz']);
-    expect(fit.slopes).toHaveLength(6);
-    expect(fit.slopes[5]).toBeLessThan(0);
+    expect(fit.form.terms.map(({ term }) => term)).toEqual(['frequencyKHz']);
     const under = (frequencyKHz: number) =>
-      outcomeProbabilities(fit, { powerW: 30, speedMmPerS: 700, intervalMm: 0.03, passes: 1, frequencyKHz }).under;
+      outcomeChances(fit, { powerW: 30, speedMmPerS: 700, intervalMm: 0.03, passes: 1, frequencyKHz }).under;
     expect(under(30)).toBeGreaterThan(under(80));
     expect(under(200)).toBeGreaterThan(under(80));
   });
@@ -52,16 +51,17 @@ describe('a term that cells vary', () => {
 
   it('keeps a value that nothing tried outside', () => {
     const point = { powerW: 36, speedMmPerS: 350, intervalMm: 0.03, passes: 1 };
-    expect(judgeSetting(fit, { ...point, frequencyKHz: 80 }, job.tolerance).inside).toBe(true);
-    expect(judgeSetting(fit, { ...point, frequencyKHz: 400 }, job.tolerance).inside).toBe(false);
-    expect(() => judgeSetting(fit, point, job.tolerance)).toThrow(/must be a number/);
+    expect(judgeSetting(fit, { ...point, frequencyKHz: 80 }, job).inside).toBe(true);
+    expect(judgeSetting(fit, { ...point, frequencyKHz: 400 }, job).inside).toBe(false);
+    expect(() => judgeSetting(fit, point, job)).toThrow(/must be a number/);
   });
 
   it('is told from what stays the same', () => {
     expect(variedTerms(overFrequency(1, [80]))).toEqual([]);
-    expect(windowPlace({ powerW: 1, speedMmPerS: 1, intervalMm: 1, passes: 2, hatches: 2 })[3]).toBeCloseTo(
-      Math.log(4),
-    );
+    const once = { powerW: 1, speedMmPerS: 1, intervalMm: 1, passes: 1, hatches: 1, outcome: 'holds' as const };
+    const crossed = { ...once, passes: 2, hatches: 2 };
+    const form = windowForm([once, crossed]);
+    expect(formRow(form, crossed)[5]! - formRow(form, once)[5]!).toBeCloseTo(Math.log(4));
   });
 });
 
@@ -70,8 +70,8 @@ describe('intervals', () => {
     const cells = [0.03, 0.05].flatMap((intervalMm) => overFrequency(7, [80]).map((cell) => ({ ...cell, intervalMm })));
     const fit = fitWindow({ cells, equipment, seed: 1 });
     const point = { powerW: 36, speedMmPerS: 350, passes: 1 };
-    expect(judgeSetting(fit, { ...point, intervalMm: 0.03 }, job.tolerance).inside).toBe(true);
-    expect(judgeSetting(fit, { ...point, intervalMm: 0.04 }, job.tolerance).inside).toBe(false);
+    expect(judgeSetting(fit, { ...point, intervalMm: 0.03 }, job).inside).toBe(true);
+    expect(judgeSetting(fit, { ...point, intervalMm: 0.04 }, job).inside).toBe(false);
   });
 });
 
@@ -83,7 +83,7 @@ describe('cells judged by eye', () => {
     return wrong ? { ...cell, outcome: 'holds' } : cell;
   });
   const underAt = (cells: readonly WindowCell[]) =>
-    outcomeProbabilities(fitWindow({ cells, equipment, seed: 1 }), {
+    outcomeChances(fitWindow({ cells, equipment, seed: 1 }), {
       ...{ powerW: 20, speedMmPerS: 1000, intervalMm: 0.03, passes: 1 },
     }).under;
 
@@ -96,8 +96,11 @@ describe('cells judged by eye', () => {
   });
 
   it('leave the window wider than the same cells read from pictures', () => {
-    const wide = (cells: readonly WindowCell[]) =>
-      Math.sqrt(fitWindow({ cells, equipment, seed: 1 }).covariance[0]![0]!);
+    const wide = (cells: readonly WindowCell[]) => {
+      const at = { powerW: 30, speedMmPerS: 400, intervalMm: 0.03, passes: 1 };
+      const needs = [...boundariesAt(fitWindow({ cells, equipment, seed: 1 }), at).bondAt].sort((a, b) => a - b);
+      return needs[285]! - needs[15]!;
+    };
     expect(wide(clean.map((cell) => ({ ...cell, byEye: true })))).toBeGreaterThan(wide(clean));
   });
 });

@@ -1,9 +1,12 @@
 import {
   fitWindow,
+  boundAtSetting,
   judgeSetting,
+  SURE,
   SETTING_PART_NAMES,
   type Grade,
   type KnownSetting,
+  type SettingPromise,
   type ToleranceBox,
   type WindowEquipment,
   type WindowFit,
@@ -41,7 +44,7 @@ export interface ProofTerms {
  * what they tried, meeting the bound, on the same revisions; from pictures alone, or else by eye.
  */
 export function proofOf(family: WindowFamily, setting: KnownSetting, terms: ProofTerms): Proof {
-  const judged = judgeSetting(terms.fit, setting, terms.tolerance);
+  const judged = judgeSetting(terms.fit, setting, terms);
   const against = [
     ...terms.settable
       .filter((part) => setting[part] === null)
@@ -53,9 +56,7 @@ export function proofOf(family: WindowFamily, setting: KnownSetting, terms: Proo
       ? [`${terms.otherRevisions.join(', ')} fired on other revisions of what stands on the bench`]
       : []),
     ...(judged.inside ? [] : ['outside what the cells tried']),
-    ...(judged.worst >= terms.bound
-      ? []
-      : [`at worst ${Math.floor(judged.worst * 100)} of 100 hold, ${Math.round(terms.bound * 100)} are asked`]),
+    ...(judged.sure >= SURE ? [] : [shortOf(judged, terms.bound)]),
   ];
   if (against.length) return { ...judged, grade: 'carried', because: against };
   const eye = family.cells.filter(({ byEye }) => byEye).length;
@@ -73,6 +74,14 @@ function apart(tested: unknown, asked: unknown): string {
   return `${String(asked)}, but ${String(tested)} on the coupon`;
 }
 
+const ofHundred = (share: number) => Math.floor(share * 100);
+
+/** What a setting falls short in: at the ends of the box, or only at itself. */
+function shortOf({ worst, holds, sure }: SettingPromise, bound: number): string {
+  if (worst < bound) return `at worst ${ofHundred(worst)} of 100 hold, ${ofHundred(bound)} are asked`;
+  return `${ofHundred(holds)} of 100 hold; that ${ofHundred(boundAtSetting(bound))} do is sure ${ofHundred(sure)} times of 100, not 95`;
+}
+
 /** Whether the cells read from pictures prove it by themselves. */
 function provedByPictures(family: WindowFamily, point: WindowPoint, terms: ProofTerms): boolean {
   const cells = family.cells.filter(({ byEye }) => !byEye);
@@ -80,9 +89,9 @@ function provedByPictures(family: WindowFamily, point: WindowPoint, terms: Proof
   const judged = judgeSetting(
     fitWindow({ cells, equipment: terms.equipment, seed: terms.fit.seed }),
     point,
-    terms.tolerance,
+    terms,
   );
-  return judged.inside && judged.worst >= terms.bound;
+  return judged.inside && judged.sure >= SURE;
 }
 
 /** The revisions a coupon was fired on as far as one of its compounds (null: its bare cells) is concerned. */

@@ -40,7 +40,7 @@ const VARIED: Readonly<Record<TruthFamily['axes'], readonly Rest[]>> = {
 const ratios = (low: number, high: number, count: number) =>
   Array.from({ length: count }, (_, i) => low * (high / low) ** (i / (count - 1)));
 
-function firedCells({ axes }: TruthFamily, truth: WindowTruth, size: Size, seed: number): WindowCell[] {
+export function firedCells({ axes }: TruthFamily, truth: WindowTruth, size: Size, seed: number): WindowCell[] {
   const random = seededRandom(seed);
   const blocks = VARIED[axes];
   const [columns, rows] = GRIDS[size][blocks.length > 1 ? 'several' : 'one'];
@@ -98,7 +98,7 @@ const JOB = {
   bound: 0.8,
 };
 
-function study(family: TruthFamily, size: Size, truths: number): Tally {
+export function study(family: TruthFamily, size: Size, truths: number): Tally {
   const tenths = Array.from({ length: 10 }, () => ({ predicted: 0, truly: 0, count: 0 }));
   const tally: Tally = { given: 0, good: 0, shares: [], possible: 0, tenths };
   for (let seed = 1; seed <= truths; seed += 1) {

@@ -151,5 +151,5 @@ function rasterOf({ speedMmPerS, intervalMm, passes, hatches }: KnownSetting, jo
 function quickestHeld(cells: readonly CouponWindowCell[], job: SettingJob): SettingChoice {
   const seconds = (cell: CouponWindowCell) => rasterTime(rasterOf(cell, job), job.motion);
   const cell = cells.filter(({ outcome }) => outcome === 'holds').sort((a, b) => seconds(a) - seconds(b))[0]!;
-  return { ...cell, seconds: seconds(cell), holds: 0, worst: 0, binding: null };
+  return { ...cell, seconds: seconds(cell), holds: 0, worst: 0, sure: 0, binding: null };
 }

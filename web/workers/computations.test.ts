@@ -31,7 +31,7 @@ describe('the worker’s border', () => {
       window: async () => answered(() => ({ fit, map, answer: { quickest: null, widest: null } })),
     });
     const drawn = valueOf(await core.window({} as never));
-    expect(drawn.fit.draws).toEqual(fit.draws);
+    expect(drawn.fit.bond.values).toEqual(fit.bond.values);
     expect(drawn.map.holds).toHaveLength(4);
   });
 

@@ -1,0 +1,131 @@
+import type { BoundaryCells, Normal } from './boundary.js';
+import { TERM_SHAPES, variedTerms, type WindowCell, type WindowPoint, type WindowTerm } from './window-terms.js';
+import { requirePositive } from '../support/require.js';
+
+/** What the columns of a window's boundaries stand for, and where each has its middle. */
+export interface WindowForm {
+  readonly lnSpeed: number;
+  /** ln speed less its middle at which the line may bend. */
+  readonly hinges: readonly number[];
+  /** Middle of ln interval, and the intervals tried where there are several: each may lie off the line of all. */
+  readonly lnInterval: number;
+  readonly intervals: readonly number[];
+  /** Middle of ln passes; null where all had the same. */
+  readonly lnPasses: number | null;
+  readonly terms: readonly { readonly term: WindowTerm; readonly middle: number }[];
+}
+
+/** Quarters of the range of ln speed. */
+const HINGES = [0.25, 0.5, 0.75];
+
+const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
+const distinct = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b);
+const ln = (name: string, value: number) => Math.log(requirePositive(name, value));
+const passesOf = ({ passes, hatches }: WindowPoint) => ln('passes', passes * (hatches ?? 1));
+/** Intervals as one where they differ by a last digit. */
+const intervalOf = ({ intervalMm }: WindowPoint) => Number(requirePositive('interval', intervalMm).toPrecision(4));
+
+/**
+ * The form of a window by the cells it is fitted to: what they vary besides power and speed has columns of its own.
+ * @throws value.not-positive, value.not-finite
+ */
+export function windowForm(cells: readonly WindowCell[]): WindowForm {
+  const speeds = cells.map(({ speedMmPerS }) => ln('speed', speedMmPerS));
+  const [low, high] = speeds.reduce(([a, b], one) => [Math.min(a, one), Math.max(b, one)], [Infinity, -Infinity]);
+  const lnSpeed = (low + high) / 2;
+  const intervals = distinct(cells.map(intervalOf));
+  const passes = cells.map(passesOf);
+  return {
+    lnSpeed,
+    hinges: HINGES.map((share) => low + share * (high - low) - lnSpeed),
+    lnInterval: mean(cells.map((cell) => Math.log(intervalOf(cell)))),
+    intervals: intervals.length > 1 ? intervals : [],
+    lnPasses: distinct(passes).length > 1 ? mean(passes) : null,
+    terms: variedTerms(cells).map((term) => ({
+      term,
+      middle: mean(cells.map((cell) => TERM_SHAPES[term].read(cell[term] ?? Number.NaN))),
+    })),
+  };
+}
+
+/**
+ * A point's columns: 1, ln speed, what lies beyond each hinge, then interval, passes and varied terms.
+ * @throws value.not-positive, value.not-finite where a varied term is not said
+ */
+export function formRow(form: WindowForm, point: WindowPoint): number[] {
+  const u = ln('speed', point.speedMmPerS) - form.lnSpeed;
+  const row = [1, u, ...form.hinges.map((hinge) => Math.max(0, u - hinge))];
+  if (form.intervals.length) {
+    const own = intervalOf(point);
+    row.push(Math.log(own) - form.lnInterval, ...form.intervals.map((interval) => (interval === own ? 1 : 0)));
+  }
+  const passes = passesOf(point);
+  if (form.lnPasses !== null) row.push(passes - form.lnPasses);
+  for (const { term, middle } of form.terms) {
+    const away = TERM_SHAPES[term].read(point[term] ?? Number.NaN) - middle;
+    row.push(away);
+    if (TERM_SHAPES[term].squared) row.push(away * away);
+  }
+  return row;
+}
+
+/** Weak knowledge of the columns after the line over speed. */
+export function restPriors(form: WindowForm): Normal[] {
+  return [
+    ...(form.intervals.length ? [INTERVAL, ...form.intervals.map(() => OWN_INTERVAL)] : []),
+    ...(form.lnPasses === null ? [] : [PASSES]),
+    ...form.terms.flatMap(({ term }) => {
+      const { squared, spread } = TERM_SHAPES[term];
+      return [{ mean: 0, sd: spread }, ...(squared ? [{ mean: spread / 2, sd: spread }] : [])];
+    }),
+  ];
+}
+
+/** Between heat, which knows no interval, and dose, which goes with it. */
+const INTERVAL: Normal = { mean: 0.6, sd: 0.35 };
+/** Lines that no longer meet, or heap up, lie off the line of the others. */
+const OWN_INTERVAL: Normal = { mean: 0, sd: 0.12 };
+/** A second pass does less than twice the dose in one. */
+const PASSES: Normal = { mean: -0.5, sd: 0.35 };
+
+/** Share of cells judged by eye that are read as something else. Common practice, no source. */
+export const MISREAD_BY_EYE = 0.08;
+
+/** Cells as each boundary sees them: all of them as overdone or not, and those that are not, as bonded or not. */
+export function boundaryCells(form: WindowForm, cells: readonly WindowCell[]): { over: BoundaryCells; bond: BoundaryCells } {
+  const counted = countedCells(cells);
+  const rows = counted.map(({ cell }) => formRow(form, cell));
+  const of = (wanted: readonly number[], beyond: (cell: WindowCell) => boolean): BoundaryCells => ({
+    columns: rows[0]!.length,
+    lnPower: Float64Array.from(wanted, (i) => ln('power', counted[i]!.cell.powerW)),
+    x: Float64Array.from(wanted.flatMap((i) => rows[i]!)),
+    beyond: Uint8Array.from(wanted, (i) => (beyond(counted[i]!.cell) ? 1 : 0)),
+    weight: Float64Array.from(wanted, (i) => counted[i]!.weight),
+    misread: Float64Array.from(wanted, (i) => (counted[i]!.cell.byEye ? MISREAD_BY_EYE : 0)),
+  });
+  const all = counted.map((_, i) => i);
+  const over = ({ outcome }: WindowCell) => outcome === 'over';
+  return {
+    over: of(all, over),
+    bond: of(
+      all.filter((i) => !over(counted[i]!.cell)),
+      ({ outcome }) => outcome === 'holds',
+    ),
+  };
+}
+
+/** Cells that are alike in all that the fit sees are counted as one of their summed weight. */
+function countedCells(cells: readonly WindowCell[]): { readonly cell: WindowCell; weight: number }[] {
+  const found = new Map<string, { readonly cell: WindowCell; weight: number }>();
+  for (const cell of cells) {
+    const key = [
+      ...[cell.powerW, cell.speedMmPerS, cell.intervalMm, cell.passes, cell.outcome, cell.byEye ? 1 : 0],
+      ...[cell.hatches, cell.angleDeg, cell.focusOffsetMm, cell.frequencyKHz, cell.pulseNs],
+    ].join(' ');
+    const weight = cell.weight ?? 1;
+    const same = found.get(key);
+    if (same) same.weight += weight;
+    else found.set(key, { cell, weight });
+  }
+  return [...found.values()];
+}
