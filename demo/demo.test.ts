@@ -91,8 +91,14 @@ describe('the made-up workshop', () => {
     const fit = fitWindow({ cells, equipment: { radiusMm, conductivity, diffusivity }, seed: 1 });
     // The hidden coat bonds with half by heat index, half by dose: an interval counts (1 − heat share) of a power.
     const needed = (intervalMm: number) =>
-      boundariesAt(fit, { powerW: 1, speedMmPerS: 120, intervalMm, passes: 1 }).bondAt.reduce((sum, one) => sum + one, 0);
-    const [close, wide] = [Math.min(...cells.map((cell) => cell.intervalMm)), Math.max(...cells.map((cell) => cell.intervalMm))];
+      boundariesAt(fit, { powerW: 1, speedMmPerS: 120, intervalMm, passes: 1 }).bondAt.reduce(
+        (sum, one) => sum + one,
+        0,
+      );
+    const [close, wide] = [
+      Math.min(...cells.map((cell) => cell.intervalMm)),
+      Math.max(...cells.map((cell) => cell.intervalMm)),
+    ];
     const byInterval = (needed(wide) - needed(close)) / fit.drawCount / Math.log(wide / close);
     expect(byInterval).toBeGreaterThan(1 - heatShare - 0.25);
     expect(byInterval).toBeLessThan(1 - heatShare + 0.25);

@@ -11,15 +11,14 @@ import { underLoad } from './bench/load.js';
 import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
 import { queriesPerPage } from './bench/queries.js';
-import { fitAgainstMinimiser, promise, settingSearch } from './bench/window.js';
+import { fitAgainstMinimiser, wholeWindow } from './bench/window.js';
 import { windowStudy } from './bench/window-study.js';
 
 /** Every benchmark by its name; each takes a folder for what it needs to write, and answers one line or several. */
 const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line | Line[]>> = {
   fit: fitAgainstMinimiser,
   export: exportAgainstBytes,
-  setting: settingSearch,
-  promise: () => promise(120),
+  setting: wholeWindow,
   windows: () => windowStudy(200),
   ranking,
   nesting,

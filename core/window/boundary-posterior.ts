@@ -129,9 +129,36 @@ export function posteriorDraws(
 ): Draws {
   const modes = apart(starts.map((start) => climb(start, task)));
   const first = weighed(task, mixtureOf(modes), wanted.tries, wanted.random);
-  const shaped: Part[] = [...mixtureOf(modes).map((part) => ({ ...part, share: part.share * 0.3 })), momentsOf(first, 0.7)];
+  const shaped: Part[] = [
+    ...mixtureOf(modes).map((part) => ({ ...part, share: part.share * 0.3 })),
+    momentsOf(first, 0.7),
+  ];
   const second = weighed(task, shaped, wanted.tries, wanted.random);
   return resampled(second, wanted.count, wanted.random);
+}
+
+/**
+ * Draws of the normal shape about the highest mode, for cells so many that the posterior is all but normal.
+ * @throws fit.not-converged
+ */
+export function normalDraws(
+  task: BoundaryTask,
+  starts: readonly ArrayLike<number>[],
+  wanted: { readonly count: number; readonly random: Random },
+): Draws {
+  const [mode] = apart(starts.map((start) => climb(start, task)));
+  const { theta, root } = mode!;
+  const size = theta.length;
+  const values = new Float64Array(wanted.count * size);
+  for (let d = 0; d < wanted.count; d += 1) {
+    const normals = Float64Array.from({ length: size }, () => standardNormal(wanted.random));
+    theta.forEach((centre, a) => {
+      let sum = centre;
+      for (let b = 0; b <= a; b += 1) sum += root[a * size + b]! * normals[b]!;
+      values[d * size + a] = sum;
+    });
+  }
+  return { values, size, count: wanted.count, effective: wanted.count };
 }
 
 /** Modes that differ, the highest first; those far below it are left out. */

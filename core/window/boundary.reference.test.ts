@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { FINNEY, LAUNCHES } from '../testing/logit-records.js';
 import { seededRandom } from '../support/random.js';
-import { boundaryState, logPosterior, type BoundaryCells, type BoundaryPrior, type BoundaryTask } from './boundary.js';
+import {
+  boundaryState,
+  NO_STEP,
+  logPosterior,
+  type BoundaryCells,
+  type BoundaryPrior,
+  type BoundaryTask,
+} from './boundary.js';
+import { ordinalLogLikelihood } from './ordered-logit.js';
 import { climb, posteriorDraws } from './boundary-posterior.js';
 
 /** Rows of (ln power, the other columns, beyond). */
@@ -9,7 +17,9 @@ const cellsOf = (rows: readonly (readonly [number, readonly number[], number])[]
   columns: rows[0]![1].length,
   lnPower: Float64Array.from(rows, ([lnPower]) => lnPower),
   x: Float64Array.from(rows.flatMap(([, x]) => x)),
-  beyond: Uint8Array.from(rows, ([, , beyond]) => beyond),
+  from: Int8Array.from(rows, ([, , beyond]) => (beyond ? 0 : NO_STEP)),
+  to: Int8Array.from(rows, ([, , beyond]) => (beyond ? NO_STEP : 0)),
+  steps: { below: 0, above: 0 },
   weight: new Float64Array(rows.length).fill(1),
   misread: new Float64Array(rows.length),
 });
@@ -40,9 +50,12 @@ const PRIOR: BoundaryPrior = {
   lnSteepness: { mean: Math.log(12), sd: 0.5 },
   columns: [{ mean: 0.1, sd: 0.4 }],
   misread: { mean: Math.log(0.02 / 0.98), sd: 0.8 },
+  lnStep: { mean: 0, sd: 0.8 },
 };
 const ROW: BoundaryTask = {
-  cells: cellsOf([-0.6, -0.45, -0.3, -0.15, 0, 0.1, 0.2, 0.3, 0.45, 0.6].map((x, i) => [x, [1], [0, 0, 1, 0, 0, 1, 0, 1, 1, 1][i]!])),
+  cells: cellsOf(
+    [-0.6, -0.45, -0.3, -0.15, 0, 0.1, 0.2, 0.3, 0.45, 0.6].map((x, i) => [x, [1], [0, 0, 1, 0, 0, 1, 0, 1, 1, 1][i]!]),
+  ),
   prior: PRIOR,
 };
 
@@ -51,7 +64,11 @@ describe('its log posterior', () => {
     cells: cellsOf(
       Array.from({ length: 30 }, (_, i) => {
         const u = ((i * 7) % 13) / 6 - 1;
-        return [((i * 5) % 11) / 8 - 0.7, [1, u, Math.max(0, u + 0.5), Math.max(0, u), Math.max(0, u - 0.5)], (i * 3) % 2];
+        return [
+          ((i * 5) % 11) / 8 - 0.7,
+          [1, u, Math.max(0, u + 0.5), Math.max(0, u), Math.max(0, u - 0.5)],
+          (i * 3) % 2,
+        ];
       }),
     ),
     prior: { ...PRIOR, columns: [0.1, 0.7, 0, 0, 0].map((mean) => ({ mean, sd: 0.4 })) },
@@ -67,6 +84,41 @@ describe('its log posterior', () => {
         expect((moved(1e-5) - moved(-1e-5)) / 2e-5).toBeCloseTo(rise, 4);
       });
     }
+  });
+});
+
+describe('steps of a number that was read', () => {
+  const cells: BoundaryCells = {
+    ...cellsOf([-0.5, -0.3, -0.1, 0, 0.1, 0.3, 0.5].map((x) => [x, [1], 0])),
+    from: Int8Array.from([NO_STEP, 0, NO_STEP, 1, 2, 2, 3]),
+    to: Int8Array.from([0, 1, 2, 2, 3, NO_STEP, NO_STEP]),
+    steps: { below: 2, above: 1 },
+    misread: Float64Array.from([0, 0, 0.08, 0, 0, 0.08, 0]),
+  };
+  const theta = [2.4, 0.05, -3, 0.2, -0.3, 0.4];
+
+  it('change the log posterior as its gradient says', () => {
+    const task = { cells, prior: PRIOR };
+    const { gradient } = boundaryState(theta, task);
+    gradient.forEach((rise, a) => {
+      const moved = (by: number) => logPosterior(theta.with(a, theta[a]! + by), task);
+      expect((moved(1e-5) - moved(-1e-5)) / 2e-5).toBeCloseTo(rise, 4);
+    });
+  });
+
+  it('are the ordered logit in power, cut where the steps lie', () => {
+    const rows = [0, 1, 2, 3].flatMap((category, i) => [{ z: [cells.lnPower[i]!], category }]);
+    const all: BoundaryCells = {
+      ...cellsOf(rows.map(({ z }) => [z[0]!, [1], 0])),
+      from: Int8Array.from([NO_STEP, 0, 1, 2]),
+      to: Int8Array.from([0, 1, 2, NO_STEP]),
+      steps: { below: 1, above: 1 },
+    };
+    const k = Math.exp(theta[0]!);
+    const level = k * theta[1]!;
+    const cuts = [level - Math.exp(0.2), level, level + Math.exp(-0.3)];
+    const value = logPosterior([theta[0]!, theta[1]!, 0, 0.2, -0.3], { cells: all, prior: null });
+    expect(value).toBeCloseTo(ordinalLogLikelihood([...cuts, k], rows, 4), 9);
   });
 });
 

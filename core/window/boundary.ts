@@ -6,19 +6,29 @@ export const SEGMENTS = 4;
 const SLOPES = { low: -0.15, high: 1.25, softness: 0.08 };
 
 /**
- * Cells as one boundary sees them. Row i says whether the mark is beyond the boundary (bonded, or overdone); `x` holds its place but
- * for power, row by row: 1, ln speed less its middle, what lies beyond each hinge, then the other columns.
+ * Cells as one boundary sees them. `x` holds a cell's place but for power, row by row: 1, ln speed less its middle, what lies beyond
+ * each hinge, then the other columns.
  */
 export interface BoundaryCells {
   readonly columns: number;
   readonly lnPower: Float64Array;
   readonly x: Float64Array;
-  readonly beyond: Uint8Array;
+  /**
+   * Between which steps a cell lies: beyond step `from` and not beyond step `to`, counted from −1 (no step) up. The boundary itself is
+   * step `steps.below`: a cell that is only known to be beyond it lies from there to no step.
+   */
+  readonly from: Int8Array;
+  readonly to: Int8Array;
   /** How much each counts: repeats, age, drift. */
   readonly weight: Float64Array;
   /** Misread besides the share that is fitted, by another cause: cells judged by eye. */
   readonly misread: Float64Array;
+  /** Steps of a number that was read, below the boundary and above it; their distance is fitted. None where nothing but sides is known. */
+  readonly steps: { readonly below: number; readonly above: number };
 }
+
+/** No step: a cell is beyond nothing, or not beyond anything. */
+export const NO_STEP = -1;
 
 export interface Normal {
   readonly mean: number;
@@ -30,13 +40,16 @@ export interface BoundaryPrior {
   readonly lnSteepness: Normal;
   /** One for each column: ln power at which it is the even bet, slopes, and so on. */
   readonly columns: readonly Normal[];
-  /** logit of the share misread */
+  /** logit of twice the share misread: it is never more than half */
   readonly misread: Normal;
+  /** ln of the distance of neighbouring steps, in logits */
+  readonly lnStep: Normal;
 }
 
 /**
- * One boundary of the window: the chance that a cell is read beyond it is ε + (1 − 2ε)·σ(η), η = k·(ln P − x·γ). Parameters stand as
- * (ln k, γ…, logit ε).
+ * One boundary of the window: the chance that a cell is read beyond it is ε + (1 − 2ε)·σ(η), η = k·(ln P − x·γ). Where a number was
+ * read, its steps lie on the same η at distances of their own, so that no gauge of the number is assumed but that it rises.
+ * Parameters stand as (ln k, γ…, logit 2ε, ln distances: below, from the boundary down; above, from it up).
  */
 export interface BoundaryTask {
   readonly cells: BoundaryCells;
@@ -51,28 +64,64 @@ export interface BoundaryState {
   readonly information: Float64Array;
 }
 
-export const parametersOf = ({ cells }: BoundaryTask): number => cells.columns + 2;
+export const parametersOf = ({ cells: { columns, steps } }: BoundaryTask): number =>
+  columns + 2 + steps.below + steps.above;
+
+/** η at which each step is the even bet: 0 at the boundary itself. */
+function stepsOf(theta: ArrayLike<number>, { columns, steps: { below, above } }: BoundaryCells): Float64Array {
+  const at = new Float64Array(below + 1 + above);
+  const first = columns + 2;
+  for (let s = 0; s < below; s += 1) at[below - 1 - s] = at[below - s]! - Math.exp(theta[first + s]!);
+  for (let s = 0; s < above; s += 1) at[below + 1 + s] = at[below + s]! + Math.exp(theta[first + below + s]!);
+  return at;
+}
+
+/** Share of the misread that falls to a cell as it was read: sides have half of all, parts of them less. */
+const misreadTo = ({ steps: { below, above } }: BoundaryCells, from: number, to: number): number =>
+  from === NO_STEP && to === below ? 1 : from === below && to === NO_STEP ? 1 : 2 / (below + above + 2);
 
 /** The log posterior alone: what the draws are weighed by. */
 export function logPosterior(theta: ArrayLike<number>, { cells, prior }: BoundaryTask): number {
-  const { columns, lnPower, x, beyond, weight, misread } = cells;
+  const { columns, lnPower, x, from, to, weight, misread } = cells;
+  const { below } = cells.steps;
   const k = Math.exp(theta[0]!);
-  const own = prior ? sigmoid(theta[columns + 1]!) : 0;
+  const own = prior ? sigmoid(theta[columns + 1]!) / 2 : 0;
+  const steps = stepsOf(theta, cells);
+  const inParts = 2 / (steps.length + 1);
   let sum = 0;
+  let product = 1;
   for (let i = 0, at = 0; i < lnPower.length; i += 1) {
     let need = 0;
-    for (let j = 0; j < columns; j += 1, at += 1) need += x[at]! * theta[j + 1]!;
+    for (let j = 1; j <= columns; j += 1, at += 1) need += x[at]! * theta[j]!;
     const eta = k * (lnPower[i]! - need);
     const share = own + misread[i]! - 2 * own * misread[i]!;
-    const side = 1 / (1 + Math.exp(beyond[i] ? -eta : eta));
-    sum += weight[i]! * Math.log(share + (1 - 2 * share) * side);
+    const a = from[i]!;
+    const b = to[i]!;
+    let inside;
+    let misreads = inParts;
+    if (b === NO_STEP) {
+      inside = 1 / (1 + Math.exp(steps[a]! - eta));
+      if (a === below) misreads = 1;
+    } else {
+      inside = 1 / (1 + Math.exp(eta - steps[b]!));
+      if (a !== NO_STEP) inside = Math.max(1e-12, inside - 1 / (1 + Math.exp(eta - steps[a]!)));
+      else if (b === below) misreads = 1;
+    }
+    const chance = Math.max(1e-100, share * misreads + (1 - 2 * share) * inside);
+    if (weight[i] !== 1) sum += weight[i]! * Math.log(chance);
+    // One logarithm for many chances, before their product grows too small to hold.
+    else if ((product *= chance) < 1e-200) {
+      sum += Math.log(product);
+      product = 1;
+    }
   }
-  return sum + (prior ? logPrior(theta, prior) : 0);
+  return sum + Math.log(product) + (prior ? logPrior(theta, prior) : 0);
 }
 
-function logPrior(theta: ArrayLike<number>, { lnSteepness, columns, misread }: BoundaryPrior): number {
+function logPrior(theta: ArrayLike<number>, { lnSteepness, columns, misread, lnStep }: BoundaryPrior): number {
   let sum = normal(theta[0]!, lnSteepness) + normal(theta[columns.length + 1]!, misread);
   for (let j = 0; j < columns.length; j += 1) sum += normal(theta[j + 1]!, columns[j]!);
+  for (let s = columns.length + 2; s < theta.length; s += 1) sum += normal(theta[s]!, lnStep);
   for (let s = 0, slope = 0; s < SEGMENTS && s + 1 < columns.length; s += 1) {
     slope += theta[s + 2]!;
     sum -= 0.5 * strayed(slope) ** 2;
@@ -91,30 +140,21 @@ function strayed(slope: number): number {
 /** The log posterior with its gradient and Fisher's expected information. */
 export function boundaryState(theta: ArrayLike<number>, task: BoundaryTask): BoundaryState {
   const { cells, prior } = task;
-  const { columns, lnPower, x, beyond, weight, misread } = cells;
   const size = parametersOf(task);
   const gradient = new Float64Array(size);
   const information = new Float64Array(size * size);
-  const k = Math.exp(theta[0]!);
-  const own = prior ? sigmoid(theta[columns + 1]!) : 0;
+  const steps = stepsOf(theta, cells);
   const by = new Float64Array(size);
   let value = 0;
-  for (let i = 0; i < lnPower.length; i += 1) {
-    let need = 0;
-    for (let j = 0; j < columns; j += 1) need += x[i * columns + j]! * theta[j + 1]!;
-    const eta = k * (lnPower[i]! - need);
-    const share = own + misread[i]! - 2 * own * misread[i]!;
-    const s = sigmoid(eta);
-    const p = Math.min(1 - 1e-12, Math.max(1e-12, share + (1 - 2 * share) * s));
-    const rise = (1 - 2 * share) * s * (1 - s);
-    by[0] = rise * eta;
-    for (let j = 0; j < columns; j += 1) by[j + 1] = -rise * k * x[i * columns + j]!;
-    by[columns + 1] = (1 - 2 * s) * (1 - 2 * misread[i]!) * own * (1 - own);
-    value += weight[i]! * Math.log(beyond[i] ? p : 1 - p);
-    const pull = (weight[i]! * (beyond[i]! - p)) / (p * (1 - p));
-    const worth = weight[i]! / (p * (1 - p));
+  for (let i = 0; i < cells.lnPower.length; i += 1) {
+    const chance = chanceOf(theta, task, { steps, i, by });
+    const weight = cells.weight[i]!;
+    value += weight * Math.log(chance);
+    const twoSided = cells.from[i] === NO_STEP || cells.to[i] === NO_STEP;
+    // Expected information of a side; of what lies between two steps, the square of its own score.
+    const worth = weight / (twoSided ? Math.max(1e-9, chance * (1 - chance)) : chance * chance);
     for (let a = 0; a < size; a += 1) {
-      gradient[a]! += pull * by[a]!;
+      gradient[a]! += (weight * by[a]!) / chance;
       for (let b = 0; b <= a; b += 1) information[a * size + b]! += worth * by[a]! * by[b]!;
     }
   }
@@ -122,21 +162,67 @@ export function boundaryState(theta: ArrayLike<number>, task: BoundaryTask): Bou
     value += logPrior(theta, prior);
     addPrior(theta, prior, gradient, information);
   }
-  for (let a = 0; a < size; a += 1) for (let b = 0; b < a; b += 1) information[b * size + a] = information[a * size + b]!;
+  for (let a = 0; a < size; a += 1)
+    for (let b = 0; b < a; b += 1) information[b * size + a] = information[a * size + b]!;
   return { value, gradient, information };
+}
+
+/** The chance of what a cell was read as; `by` takes how it changes with each parameter. */
+function chanceOf(
+  theta: ArrayLike<number>,
+  { cells, prior }: BoundaryTask,
+  { steps, i, by }: { readonly steps: Float64Array; readonly i: number; readonly by: Float64Array },
+): number {
+  const { columns, lnPower, x, misread } = cells;
+  const from = cells.from[i]!;
+  const to = cells.to[i]!;
+  const k = Math.exp(theta[0]!);
+  const own = prior ? sigmoid(theta[columns + 1]!) / 2 : 0;
+  let need = 0;
+  for (let j = 0; j < columns; j += 1) need += x[i * columns + j]! * theta[j + 1]!;
+  const eta = k * (lnPower[i]! - need);
+  const share = own + misread[i]! - 2 * own * misread[i]!;
+  const more = from === NO_STEP ? 1 : sigmoid(eta - steps[from]!);
+  const less = to === NO_STEP ? 0 : sigmoid(eta - steps[to]!);
+  const straight = 1 - 2 * share;
+  const rise = straight * (more * (1 - more) - less * (1 - less));
+  by[0] = rise * eta;
+  for (let j = 0; j < columns; j += 1) by[j + 1] = -rise * k * x[i * columns + j]!;
+  const misreads = misreadTo(cells, from, to);
+  by[columns + 1] = (misreads - 2 * (more - less)) * (1 - 2 * misread[i]!) * own * (1 - 2 * own);
+  by.fill(0, columns + 2);
+  if (from !== NO_STEP) stepSlopes(theta, cells, from, -straight * more * (1 - more), by);
+  if (to !== NO_STEP) stepSlopes(theta, cells, to, straight * less * (1 - less), by);
+  return Math.min(1 - 1e-12, Math.max(1e-12, share * misreads + straight * (more - less)));
+}
+
+/** Adds what a change of a step does, by the distances that it is the sum of. */
+function stepSlopes(
+  theta: ArrayLike<number>,
+  { columns, steps }: BoundaryCells,
+  step: number,
+  of: number,
+  by: Float64Array,
+) {
+  const first = columns + 2;
+  for (let s = 0; s < steps.below - step; s += 1) by[first + s]! -= of * Math.exp(theta[first + s]!);
+  for (let s = 0; s < step - steps.below; s += 1)
+    by[first + steps.below + s]! += of * Math.exp(theta[first + steps.below + s]!);
 }
 
 function addPrior(
   theta: ArrayLike<number>,
-  { lnSteepness, columns, misread }: BoundaryPrior,
+  { lnSteepness, columns, misread, lnStep }: BoundaryPrior,
   gradient: Float64Array,
   information: Float64Array,
 ): void {
   const size = gradient.length;
-  [lnSteepness, ...columns, misread].forEach(({ mean, sd }, a) => {
+  const known = [lnSteepness, ...columns, misread];
+  for (let a = 0; a < size; a += 1) {
+    const { mean, sd } = known[a] ?? lnStep;
     gradient[a]! -= (theta[a]! - mean) / sd ** 2;
     information[a * size + a]! += 1 / sd ** 2;
-  });
+  }
   for (let s = 0, slope = 0; s < SEGMENTS && s + 1 < columns.length; s += 1) {
     slope += theta[s + 2]!;
     const away = strayed(slope);

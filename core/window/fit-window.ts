@@ -3,8 +3,9 @@ import { speedExponent } from '../heat/speed-exponent.js';
 import { CoreError } from '../support/core-error.js';
 import { seededRandom, type Random } from '../support/random.js';
 import type { BoundaryPrior, BoundaryTask, Normal } from './boundary.js';
-import { drawsAt, posteriorDraws, systematic, type Draws } from './boundary-posterior.js';
+import { drawsAt, normalDraws, posteriorDraws, systematic, type Draws } from './boundary-posterior.js';
 import { orderedLogit, sigmoid, type OrdinalPriors } from './ordered-logit.js';
+import { quickSigmoid } from './quick-sigmoid.js';
 import { boundaryCells, formRow, restPriors, windowForm, type WindowForm } from './window-form.js';
 import type { WindowCell, WindowPoint } from './window-terms.js';
 
@@ -32,8 +33,8 @@ export interface WindowFit {
 export const WINDOW_DRAWS = 300;
 /** Draws of each boundary for one that is kept: pairs are chosen among them. */
 const SPARE = 3;
-/** Proposals a round and boundary; fewer where the cells are so many that the posterior is all but normal. */
-const TRIES = { few: 1500, many: 600, manyFrom: 300 };
+/** Proposals a round and boundary: fewer where cells are many, none where they are so many that the posterior is all but normal. */
+const TRIES = { few: 1000, many: 400, manyFrom: 250, noneFrom: 1500 };
 
 /**
  * Fits the process window to scrubbed cells: two boundaries over power and speed, overdone or not and bonded or not, each a line over
@@ -106,18 +107,26 @@ function straightPriors(k: number, slope: number): OrdinalPriors {
 
 /** Draws of a boundary from three starts: the straight line, the middle of the priors, and one with more of the cells misread. */
 function drawsOf(task: BoundaryTask & { readonly prior: BoundaryPrior }, straight: Line, random: Random): Draws {
-  const { lnSteepness, columns, misread } = task.prior;
-  const middle = [lnSteepness.mean, ...columns.map(({ mean }) => mean), misread.mean];
-  const wary = middle.with(middle.length - 1, misread.mean + misread.sd);
-  const starts = [[...straight, ...middle.slice(straight.length)], middle, wary];
-  const tries = task.cells.lnPower.length > TRIES.manyFrom ? TRIES.many : TRIES.few;
-  return posteriorDraws(task, starts, { count: SPARE * WINDOW_DRAWS, tries, random });
+  const { lnSteepness, columns, misread, lnStep } = task.prior;
+  const { below, above } = task.cells.steps;
+  const steps = new Array<number>(below + above).fill(lnStep.mean);
+  const middle = [lnSteepness.mean, ...columns.map(({ mean }) => mean), misread.mean, ...steps];
+  const wary = middle.with(columns.length + 1, misread.mean + misread.sd);
+  const line = [...straight, ...middle.slice(straight.length)];
+  const count = SPARE * WINDOW_DRAWS;
+  const cells = task.cells.lnPower.length;
+  if (cells > TRIES.noneFrom) return normalDraws(task, [line], { count, random });
+  const many = cells > TRIES.manyFrom;
+  const wanted = { count, tries: many ? TRIES.many : TRIES.few, random };
+  return posteriorDraws(task, many ? [line] : [line, middle, wary], wanted);
 }
 
 /** ln k of a spray even to 6 to 20 %: about 14, from 7 to 27. */
 const STEEPNESS: Normal = { mean: Math.log(15), sd: 0.45 };
 /** One or two cells of a hundred are read as something else, now and then one of ten. */
-const MISREAD: Normal = { mean: Math.log(0.015 / 0.985), sd: 0.9 };
+const MISREAD: Normal = { mean: Math.log(0.03 / 0.97), sd: 0.9 };
+/** ln of the logits between neighbouring steps of what was kept. */
+const STEP: Normal = { mean: 0, sd: 0.8 };
 const BEND: Normal = { mean: 0, sd: 0.3 };
 /** How much the power that is wanted may lie off what was guessed, ln. */
 const LEVEL_SD = 0.9;
@@ -134,6 +143,7 @@ function windowPriors(
     lnSteepness: STEEPNESS,
     columns: [{ mean: level, sd: LEVEL_SD }, slope, ...form.hinges.map(() => BEND), ...restPriors(form)],
     misread: MISREAD,
+    lnStep: STEP,
   });
   return {
     // Bonding goes half by heat, half by dose before the cells have spoken; scorching more by heat than by dose.
@@ -155,8 +165,21 @@ function pairedDraws(bond: Draws, over: Draws, random: Random): { bond: Draws; o
     return Math.exp(-0.5 * (apart / UNLIKE) ** 2);
   });
   const total = weights.reduce((sum, one) => sum + one, 0);
-  const picked = systematic(weights.map((one) => one / total), WINDOW_DRAWS, random);
-  return { bond: drawsAt(bond, picked.map((p) => pairs[p]![0])), over: drawsAt(over, picked.map((p) => pairs[p]![1])) };
+  const picked = systematic(
+    weights.map((one) => one / total),
+    WINDOW_DRAWS,
+    random,
+  );
+  return {
+    bond: drawsAt(
+      bond,
+      picked.map((p) => pairs[p]![0]),
+    ),
+    over: drawsAt(
+      over,
+      picked.map((p) => pairs[p]![1]),
+    ),
+  };
 }
 
 /** ln of the power at which each draw of a boundary makes it the even bet at a point, whatever the point's own power. */
@@ -181,7 +204,8 @@ export interface BoundariesAt {
 
 /** @throws value.not-positive, value.not-finite where a varied term is not said */
 export function boundariesAt({ form, bond, over }: WindowFit, point: WindowPoint): BoundariesAt {
-  const steepness = ({ values, size, count }: Draws) => Float64Array.from({ length: count }, (_, d) => Math.exp(values[d * size]!));
+  const steepness = ({ values, size, count }: Draws) =>
+    Float64Array.from({ length: count }, (_, d) => Math.exp(values[d * size]!));
   return {
     bondK: steepness(bond),
     bondAt: needsAt(form, bond, point),
@@ -193,8 +217,7 @@ export function boundariesAt({ form, bond, over }: WindowFit, point: WindowPoint
 /** Chance that it holds at ln power under one draw: bonded, and not overdone. */
 export function chanceAt({ bondK, bondAt, overK, overAt }: BoundariesAt, lnPower: number, draw: number): number {
   return (
-    1 /
-    ((1 + Math.exp(bondK[draw]! * (bondAt[draw]! - lnPower))) * (1 + Math.exp(overK[draw]! * (lnPower - overAt[draw]!))))
+    quickSigmoid(bondK[draw]! * (lnPower - bondAt[draw]!)) * quickSigmoid(overK[draw]! * (overAt[draw]! - lnPower))
   );
 }
 

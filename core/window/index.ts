@@ -1,9 +1,21 @@
+export { systematic } from './boundary-posterior.js';
 export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';
+export * from './next-block.js';
 export * from './ordered-logit.js';
 export * from './promise.js';
-export * from './setting-from-window.js';
+export {
+  BINDING_WORDS,
+  BINDINGS,
+  judgeSetting,
+  quickestSetting,
+  type Binding,
+  type SettingChoice,
+  type SettingJob,
+} from './setting-from-window.js';
+export * from './settings-to-use.js';
 export * from './speed-margin.js';
+export * from './window-checks.js';
 export * from './window-map.js';
 export * from './window-terms.js';

@@ -1,5 +1,4 @@
 import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
-import { decisive, makeFigure, supporting, type Figure, type Grade, type RecordRef } from '../evidence/figure.js';
 import { requireWithin } from '../support/require.js';
 import { fastestRowSpeed, rasterTime, type RowMotion } from '../time/raster.js';
 import { boundariesAt, type BoundariesAt, type WindowFit } from './fit-window.js';
@@ -40,35 +39,7 @@ export interface SettingChoice extends WindowPoint, SettingPromise {
   readonly binding: Binding | null;
 }
 
-export interface SettingAnswer {
-  readonly quickest: SettingChoice | null;
-  readonly widest: SettingChoice | null;
-}
-
 const SPEED_STEPS = 60;
-/** Chance below which a setting is not worth looking at. */
-const HARDLY = 0.3;
-
-/**
- * The setting to use: of all powers, speeds, tested intervals and passes that lie, box and all, inside the hull of the scrubbed cells,
- * the one with the shortest job (turnarounds included) that still meets the bound; and the one with the widest margin.
- * `quickest` is null when nothing meets the bound.
- * @throws value.out-of-range for a bound outside 0-1
- */
-export function settingFromWindow(fit: WindowFit, job: SettingJob): SettingAnswer {
-  const quickest = quickestSetting(fit, job);
-  const tried = triedPlaces(fit, job.tolerance);
-  const { powers, rasters } = tested(fit, job);
-  const widest = rasters
-    .flatMap((raster) => {
-      const at = boundariesAt(fit, { ...raster, powerW: 1 });
-      return powers.map((power) => judged(raster, power, at, job));
-    })
-    .filter(({ holds }) => holds > HARDLY)
-    .sort((a, b) => b.worst - a.worst || a.seconds - b.seconds)
-    .find((choice) => tried(choice));
-  return { quickest, widest: widest ?? null };
-}
 
 /**
  * The shortest job alone: settings are looked at from the quickest on, and the first that meets the bound inside the hull is it.
@@ -96,31 +67,16 @@ export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice 
   return null;
 }
 
-/** The chosen setting's worst case as a Figure of the grade that its proof earns. */
-export function settingFigure(
-  choice: Pick<SettingChoice, 'worst'>,
-  proof: { grade: Grade; cells: number; coupons: readonly RecordRef[] },
-): Figure {
-  return makeFigure({
-    formula: 'settingFromWindow',
-    value: choice.worst,
-    unit: '',
-    inputs: [
-      ...proof.coupons.map((ref) => decisive('scrubbed coupon', proof.grade, { value: `${proof.cells} cells`, ref })),
-      supporting('weak prior: slopes between those of heat index and dose', 'guess'),
-    ],
-  });
-}
+export type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
+export type Raster = Omit<SettingChoice, keyof Power | keyof SettingPromise | 'binding'>;
 
-type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
-type Raster = Omit<SettingChoice, keyof Power | keyof SettingPromise | 'binding'>;
-
-function judged(raster: Raster, power: Power, at: BoundariesAt, job: SettingJob): SettingChoice {
+/** A power and a raster with what they promise within the raster's boundaries. */
+export function judged(raster: Raster, power: Power, at: BoundariesAt, job: SettingJob): SettingChoice {
   return { ...raster, ...power, ...promiseAt(at, Math.log(power.powerW), job.tolerance, job.bound), binding: null };
 }
 
 /** The two sides of the grid: powers within the tested ones, and rasters (speed and all the rest), which alone make the time of the job. */
-function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
+export function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
   const wattsTested = fit.cells.map((cell) => cell.powerW);
   const { down, up } = boxEnds(job.tolerance);
   const [least, most] = [Math.min(...wattsTested) / Math.exp(down), Math.max(...wattsTested) / Math.exp(up)];

@@ -23,9 +23,40 @@ export function triedPlaces(fit: WindowFit, tolerance: ToleranceBox): (point: Wi
       hull = fit.cells
         .filter(({ intervalMm }) => samePart('intervalMm', intervalMm, point.intervalMm))
         .map((cell) => place(cell, Math.log(cell.powerW)));
+      hull = corners(hull);
       hulls.set(point.intervalMm, hull);
     }
     const lnPower = Math.log(point.powerW);
     return [down, up].every((end) => insideHull(place(point, lnPower + end), hull));
   };
 }
+
+/**
+ * Of places those that matter to their hull: among all that agree but for the first two parts (power and speed), the corners of the
+ * convex polygon about these (Andrew's monotone chain).
+ */
+function corners(places: readonly number[][]): number[][] {
+  const alike = new Map<string, number[][]>();
+  for (const place of places) {
+    const key = place.slice(2).join(' ');
+    const group = alike.get(key);
+    if (group) group.push(place);
+    else alike.set(key, [place]);
+  }
+  return [...alike.values()].flatMap((group) => {
+    const sorted = group.sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!);
+    return [...chain(sorted), ...chain(sorted.reverse())];
+  });
+}
+
+function chain(places: readonly number[][]): number[][] {
+  const kept: number[][] = [];
+  for (const place of places) {
+    while (kept.length > 1 && turn(kept.at(-2)!, kept.at(-1)!, place) <= 0) kept.pop();
+    kept.push(place);
+  }
+  return kept;
+}
+
+const turn = (a: readonly number[], b: readonly number[], c: readonly number[]) =>
+  (b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!);

@@ -1,4 +1,4 @@
-import type { BoundaryCells, Normal } from './boundary.js';
+import { NO_STEP, type BoundaryCells, type Normal } from './boundary.js';
 import { TERM_SHAPES, variedTerms, type WindowCell, type WindowPoint, type WindowTerm } from './window-terms.js';
 import { requirePositive } from '../support/require.js';
 
@@ -91,27 +91,55 @@ const PASSES: Normal = { mean: -0.5, sd: 0.35 };
 /** Share of cells judged by eye that are read as something else. Common practice, no source. */
 export const MISREAD_BY_EYE = 0.08;
 
+/** What was kept of a mark at each step, as a share of the limit at which it holds; the last is half way from there to all of it. */
+const KEPT_BELOW = [0.2, 0.5, 0.8];
+
 /** Cells as each boundary sees them: all of them as overdone or not, and those that are not, as bonded or not. */
-export function boundaryCells(form: WindowForm, cells: readonly WindowCell[]): { over: BoundaryCells; bond: BoundaryCells } {
+export function boundaryCells(
+  form: WindowForm,
+  cells: readonly WindowCell[],
+): { over: BoundaryCells; bond: BoundaryCells } {
   const counted = countedCells(cells);
   const rows = counted.map(({ cell }) => formRow(form, cell));
-  const of = (wanted: readonly number[], beyond: (cell: WindowCell) => boolean): BoundaryCells => ({
+  const numbers = counted.some(({ cell }) => cell.kept !== undefined && cell.outcome !== 'over');
+  const of = (
+    wanted: readonly number[],
+    steps: BoundaryCells['steps'],
+    between: (cell: WindowCell) => readonly [from: number, to: number],
+  ): BoundaryCells => ({
     columns: rows[0]!.length,
     lnPower: Float64Array.from(wanted, (i) => ln('power', counted[i]!.cell.powerW)),
     x: Float64Array.from(wanted.flatMap((i) => rows[i]!)),
-    beyond: Uint8Array.from(wanted, (i) => (beyond(counted[i]!.cell) ? 1 : 0)),
+    from: Int8Array.from(wanted, (i) => between(counted[i]!.cell)[0]),
+    to: Int8Array.from(wanted, (i) => between(counted[i]!.cell)[1]),
     weight: Float64Array.from(wanted, (i) => counted[i]!.weight),
     misread: Float64Array.from(wanted, (i) => (counted[i]!.cell.byEye ? MISREAD_BY_EYE : 0)),
+    steps,
   });
   const all = counted.map((_, i) => i);
-  const over = ({ outcome }: WindowCell) => outcome === 'over';
+  const none = { below: 0, above: 0 };
+  const steps = numbers ? { below: KEPT_BELOW.length, above: 1 } : none;
   return {
-    over: of(all, over),
+    over: of(all, none, ({ outcome }) => (outcome === 'over' ? [0, NO_STEP] : [NO_STEP, 0])),
     bond: of(
-      all.filter((i) => !over(counted[i]!.cell)),
-      ({ outcome }) => outcome === 'holds',
+      all.filter((i) => counted[i]!.cell.outcome !== 'over'),
+      steps,
+      (cell) => keptBetween(cell, steps),
     ),
   };
+}
+
+/** Between which steps a cell that is not overdone lies; only its side where no number was read, or it says another than the outcome. */
+function keptBetween(
+  { outcome, kept }: WindowCell,
+  { below, above }: BoundaryCells['steps'],
+): readonly [from: number, to: number] {
+  const side = outcome === 'holds' ? ([below, NO_STEP] as const) : ([NO_STEP, below] as const);
+  if (kept === undefined || !below || kept.share >= kept.limit !== (outcome === 'holds')) return side;
+  if (outcome === 'holds')
+    return kept.share >= (1 + kept.limit) / 2 ? [below + above, NO_STEP] : [below, below + above];
+  const passed = KEPT_BELOW.filter((share) => kept.share >= share * kept.limit).length;
+  return [passed - 1, passed];
 }
 
 /** Cells that are alike in all that the fit sees are counted as one of their summed weight. */
@@ -119,7 +147,15 @@ function countedCells(cells: readonly WindowCell[]): { readonly cell: WindowCell
   const found = new Map<string, { readonly cell: WindowCell; weight: number }>();
   for (const cell of cells) {
     const key = [
-      ...[cell.powerW, cell.speedMmPerS, cell.intervalMm, cell.passes, cell.outcome, cell.byEye ? 1 : 0],
+      ...[
+        cell.powerW,
+        cell.speedMmPerS,
+        cell.intervalMm,
+        cell.passes,
+        cell.outcome,
+        cell.byEye ? 1 : 0,
+        cell.kept?.share,
+      ],
       ...[cell.hatches, cell.angleDeg, cell.focusOffsetMm, cell.frequencyKHz, cell.pulseNs],
     ].join(' ');
     const weight = cell.weight ?? 1;

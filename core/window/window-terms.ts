@@ -29,6 +29,8 @@ export interface WindowCell extends WindowPoint {
   readonly outcome: Outcome;
   /** Judged by eye, not read from a picture: more often misread. */
   readonly byEye?: boolean | undefined;
+  /** Share of its contrast that was left after the scrub, and the limit from which it holds; only where pictures told. */
+  readonly kept?: { readonly share: number; readonly limit: number } | undefined;
   /** How much it counts, more than 0; 1 where nothing is said. */
   readonly weight?: number | undefined;
 }

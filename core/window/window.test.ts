@@ -5,7 +5,8 @@ import { boundariesAt, fitWindow, outcomeChances } from './fit-window.js';
 import { focusAsPower } from './focus-as-power.js';
 import { insideHull } from './hull.js';
 import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
-import { judgeSetting, settingFigure, settingFromWindow, type SettingJob } from './setting-from-window.js';
+import { judgeSetting, type SettingJob } from './setting-from-window.js';
+import { settingFigure, settingsToUse } from './settings-to-use.js';
 import { windowMap } from './window-map.js';
 import type { WindowCell } from './window-terms.js';
 
@@ -113,7 +114,7 @@ describe('fit', () => {
 
 describe('setting to use', () => {
   const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
-  const { quickest, widest } = settingFromWindow(fit, job);
+  const { quickest, widest } = settingsToUse(fit, job);
 
   it('meets its bound, lies in the hull, and is the quicker of the two', () => {
     expect(quickest!.worst).toBeGreaterThanOrEqual(0.8);
@@ -134,12 +135,12 @@ describe('setting to use', () => {
 
   it('offers no quickest when no setting meets the bound', () => {
     const narrow = fitWindow({ cells: cellsOf(3, { powers: [20, 40], speeds: [60, 400] }), equipment, seed: 1 });
-    expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).quickest).toBeNull();
-    expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).widest).not.toBeNull();
+    expect(settingsToUse(narrow, { ...job, bound: 0.99 }).quickest).toBeNull();
+    expect(settingsToUse(narrow, { ...job, bound: 0.99 }).widest).not.toBeNull();
   });
 
   it('says when turning round binds rather than the beam', () => {
-    const { quickest: fast } = settingFromWindow(fit, { ...job, widthMm: 1.5 });
+    const { quickest: fast } = settingsToUse(fit, { ...job, widthMm: 1.5 });
     expect(fast!.binding).toBe('turnaround');
     expect(fast!.speedMmPerS).toBeLessThan(100);
   });
@@ -148,7 +149,7 @@ describe('setting to use', () => {
     const coupons = [{ kind: 'coupon', id: 'k' }];
     expect(settingFigure(quickest!, { grade: 'proved', cells: 80, coupons }).grade).toBe('proved');
     expect(settingFigure(quickest!, { grade: 'carried', cells: 80, coupons }).grade).toBe('carried');
-    expect(() => settingFromWindow(fit, { ...job, bound: 2 })).toThrow(/bound/);
+    expect(() => settingsToUse(fit, { ...job, bound: 2 })).toThrow(/bound/);
   });
 
   it('maps chances between 0 and 1, with the lower boundary under the upper', () => {

@@ -86,11 +86,7 @@ function shortOf({ worst, holds, sure }: SettingPromise, bound: number): string 
 function provedByPictures(family: WindowFamily, point: WindowPoint, terms: ProofTerms): boolean {
   const cells = family.cells.filter(({ byEye }) => !byEye);
   if (cells.length === 0) return false;
-  const judged = judgeSetting(
-    fitWindow({ cells, equipment: terms.equipment, seed: terms.fit.seed }),
-    point,
-    terms,
-  );
+  const judged = judgeSetting(fitWindow({ cells, equipment: terms.equipment, seed: terms.fit.seed }), point, terms);
   return judged.inside && judged.sure >= SURE;
 }
 

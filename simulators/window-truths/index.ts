@@ -1,2 +1,3 @@
 export * from './families.js';
 export * from './truth.js';
+export * from './kept.js';

@@ -19,7 +19,7 @@ import {
   predictCells,
   readCellsCsv,
   readCoupon,
-  settingFromWindow,
+  settingsToUse,
   straighten,
   widestRunUp,
   windowMap,
@@ -127,7 +127,7 @@ const computations: Computations = {
     answered(() => {
       const fit = fitWindow({ cells: family.cells, equipment, seed });
       const { tolerance, bound } = job;
-      const { quickest, widest } = settingFromWindow(fit, familyJob(family, job));
+      const { quickest, widest } = settingsToUse(fit, familyJob(family, job));
       const offered = (choice: SettingChoice | null) =>
         choice && {
           ...choice,

@@ -1,0 +1,43 @@
+import { TRUTH_FAMILIES } from '@unto/simulators/window-truths';
+import { describe, expect, it } from 'vitest';
+import { study, worstTenth, type CouponKind, type Tally } from './window-study.js';
+
+const COATS = 25;
+const NAMES = ['own form', 'dose and scorch', 'two regimes', 'misread 8 %'];
+
+/** A small slice of the study, the same every time: it would show a fall of five points. */
+function slice(kind: CouponKind): Tally[] {
+  return TRUTH_FAMILIES.filter(({ name }) => NAMES.includes(name)).map((family) => study(family, kind, COATS));
+}
+const sum = (tallies: readonly Tally[], pick: (tally: Tally) => number) =>
+  tallies.reduce((total, tally) => total + pick(tally), 0);
+
+describe('settings over hidden coats', () => {
+  it.each([
+    ['24', 0.64, 0.6],
+    ['80', 0.89, 0.71],
+    ['24 + 24 next', 0.93, 0.71],
+    ['24, kept', 0.83, 0.67],
+  ] as const)(
+    '%s cells: a setting in %s of them, at %s of the best safe rate, all but all truly good',
+    (kind, least, rate) => {
+      const tallies = slice(kind);
+      const given = sum(tallies, (tally) => tally.given);
+      const shares = tallies.flatMap((tally) => tally.shares);
+      expect(given / (COATS * NAMES.length)).toBeGreaterThanOrEqual(least);
+      expect(sum(tallies, (tally) => tally.good) / given).toBeGreaterThanOrEqual(0.95);
+      expect(shares.reduce((a, b) => a + b, 0) / shares.length).toBeGreaterThanOrEqual(rate);
+      for (const { tenths } of tallies) expect(worstTenth(tenths)).toBeLessThan(0.16);
+    },
+    120_000,
+  );
+
+  it.each(['narrow band', 'nothing holds'])(
+    '%s: none',
+    (name) => {
+      const family = TRUTH_FAMILIES.find((one) => one.name === name)!;
+      expect(study(family, '48', 15).given).toBe(0);
+    },
+    60_000,
+  );
+});
