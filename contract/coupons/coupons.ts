@@ -235,6 +235,8 @@ export type ListCouponsQuery = Frozen<InferType<typeof listCouponsQuery>>;
 /** A scrubbed cell as a window takes it, with its whole setting. */
 export const windowCell = record({
   couponId: uuid(),
+  /** Its place on the coupon, from 0. */
+  cell: amount(),
   ...keptSetting,
   powerPercent: amount(),
   powerW: amount(),
@@ -252,6 +254,7 @@ export const ticketWindow = record({
       id: uuid(),
       code: words(),
       version: amount(),
+      burntAt: orNull(instant()),
       /** Fired on the revisions that the ticket would be marked on. */
       sameRevisions: flag(),
       cells: amount(),

@@ -20,7 +20,7 @@ import {
 import type { Frozen } from '../routing/index.js';
 import { coreSetting, keptSetting } from '../setting/index.js';
 
-export const RECIPE_KINDS = ['quickest', 'widest', 'stated', 'step test'] as const;
+export const RECIPE_KINDS = ['quickest', 'widest', 'cheapest', 'stated', 'step test'] as const;
 
 /** What the fit behind a recipe was asked, frozen with it. */
 const frozenFit = record({

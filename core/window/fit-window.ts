@@ -33,6 +33,9 @@ export interface WindowFit {
 export const WINDOW_DRAWS = 300;
 /** Draws of each boundary for one that is kept: pairs are chosen among them. */
 const SPARE = 3;
+/** How much work a fit is worth. */
+export type Effort = 'full' | 'quick';
+
 /** Proposals a round and boundary: fewer where cells are many, none where they are so many that the posterior is all but normal. */
 const TRIES = { few: 1000, many: 400, manyFrom: 250, noneFrom: 1500 };
 
@@ -41,14 +44,16 @@ const TRIES = { few: 1000, many: 400, manyFrom: 250, noneFrom: 1500 };
  * ln speed that may bend at three places, with a share of cells misread; weak priors, and draws of the posterior by importance
  * sampling.
  * @param cells one or more; any mixture of outcomes, separated ones too @param seed makes the draws repeatable
+ * @param effort quick for comparing many windows at a glance; nothing is proved by it
  * @throws fit.no-data without cells; value.not-positive, value.not-finite
  */
 export function fitWindow(options: {
   cells: readonly WindowCell[];
   equipment: WindowEquipment;
   seed: number;
+  effort?: Effort;
 }): WindowFit {
-  const { cells, equipment, seed } = options;
+  const { cells, equipment, seed, effort = 'full' } = options;
   if (cells.length === 0)
     throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
   const form = windowForm(cells);
@@ -56,8 +61,8 @@ export function fitWindow(options: {
   const priors = windowPriors(form, cells, equipment);
   const random = seededRandom(seed);
   const straight = straightStarts(cells, form, priors);
-  const bond = drawsOf({ cells: seen.bond, prior: priors.bond }, straight.bond, random);
-  const over = drawsOf({ cells: seen.over, prior: priors.over }, straight.over, random);
+  const bond = drawsOf({ cells: seen.bond, prior: priors.bond }, straight.bond, random, effort);
+  const over = drawsOf({ cells: seen.over, prior: priors.over }, straight.over, random, effort);
   return {
     modelVersion: WINDOW_MODEL_VERSION,
     seed,
@@ -106,7 +111,12 @@ function straightPriors(k: number, slope: number): OrdinalPriors {
 }
 
 /** Draws of a boundary from three starts: the straight line, the middle of the priors, and one with more of the cells misread. */
-function drawsOf(task: BoundaryTask & { readonly prior: BoundaryPrior }, straight: Line, random: Random): Draws {
+function drawsOf(
+  task: BoundaryTask & { readonly prior: BoundaryPrior },
+  straight: Line,
+  random: Random,
+  effort: Effort,
+): Draws {
   const { lnSteepness, columns, misread, lnStep } = task.prior;
   const { below, above } = task.cells.steps;
   const steps = new Array<number>(below + above).fill(lnStep.mean);
@@ -116,7 +126,7 @@ function drawsOf(task: BoundaryTask & { readonly prior: BoundaryPrior }, straigh
   const count = SPARE * WINDOW_DRAWS;
   const cells = task.cells.lnPower.length;
   if (cells > TRIES.noneFrom) return normalDraws(task, [line], { count, random });
-  const many = cells > TRIES.manyFrom;
+  const many = effort === 'quick' || cells > TRIES.manyFrom;
   const wanted = { count, tries: many ? TRIES.many : TRIES.few, random };
   return posteriorDraws(task, many ? [line] : [line, middle, wary], wanted);
 }

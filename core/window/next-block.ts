@@ -1,6 +1,14 @@
-import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boundAtSetting, boxEnds, worseEnd } from './promise.js';
 import { judged, tested, type Power, type Raster, type SettingChoice, type SettingJob } from './setting-from-window.js';
 import type { WindowRest } from './window-terms.js';
+
+/** Watts and mm/s that a head can do. */
+export interface NextReach {
+  readonly leastW: number;
+  readonly mostW: number;
+  readonly topSpeedMmPerS: number;
+}
 
 /** A block of cells that a next coupon should try: powers by speeds, each in equal ratios. */
 export interface NextBlock {
@@ -18,14 +26,13 @@ const SPEEDS = { factor: 1.6, count: 6 };
 /**
  * Where a next coupon tells most: a block about the most promising quick setting. Moved, not cut, where it would leave what the head
  * can do. Null where nothing tested is likely to hold at all.
- * @param reach watts and mm/s that the head can do
  */
 export function nextBlock(
   fit: WindowFit,
   job: SettingJob,
-  reach: { readonly leastW: number; readonly mostW: number; readonly topSpeedMmPerS: number },
+  { reach, proven }: { readonly reach: NextReach; readonly proven: SettingChoice | null },
 ): NextBlock | null {
-  const about = promising(fit, job);
+  const about = promising(fit, job, proven);
   if (!about) return null;
   const { powerW, speedMmPerS } = about;
   const { intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = about;
@@ -41,20 +48,51 @@ export function nextBlock(
 /** Every so many draws are enough to tell where to look. */
 const LOOK_EACH = 5;
 
-/** The setting with the greatest expected rate where a chance of holding counts by its sixth power: an even bet is next to nothing. */
-function promising(fit: WindowFit, job: SettingJob): SettingChoice | null {
+/**
+ * The most promising setting. Where none is proven: the greatest expected rate, a chance of holding counting by its sixth power, since
+ * an even bet is next to nothing. Where one is: the greatest expected gain on it, its share of draws that meet the bound by what it
+ * would save.
+ */
+function promising(fit: WindowFit, job: SettingJob, proven: SettingChoice | null): SettingChoice | null {
   const { powers, rasters } = tested(fit, job);
-  let best: { raster: Raster; power: Power; rate: number } | null = null;
+  let best: { raster: Raster; power: Power; worth: number } | null = null;
   for (const raster of rasters) {
+    if (proven && raster.seconds >= proven.seconds) continue;
     const at = boundariesAt(fit, { ...raster, powerW: 1 });
     for (const power of powers) {
-      let holds = 0;
-      for (let d = 0; d < fit.drawCount; d += LOOK_EACH) holds += chanceAt(at, Math.log(power.powerW), d);
-      const rate = (holds / Math.ceil(fit.drawCount / LOOK_EACH)) ** 6 / raster.seconds;
-      if (rate > (best?.rate ?? 0)) best = { raster, power, rate };
+      const { holds, sure } = glance(at, Math.log(power.powerW), job);
+      const worth = proven ? sure * (1 / raster.seconds - 1 / proven.seconds) : holds ** 6 / raster.seconds;
+      if (worth > (best?.worth ?? 0)) best = { raster, power, worth };
     }
   }
   return best && judged(best.raster, best.power, boundariesAt(fit, { ...best.raster, powerW: 1 }), job);
+}
+
+/** Mean chance of holding, and the share of draws that meet the bound, by some of the draws. */
+function glance(at: BoundariesAt, lnPower: number, { tolerance, bound }: SettingJob): { holds: number; sure: number } {
+  const ends = boxEnds(tolerance);
+  let [holds, good, count] = [0, 0, 0];
+  for (let d = 0; d < at.bondK.length; d += LOOK_EACH, count += 1) {
+    const own = chanceAt(at, lnPower, d);
+    holds += own;
+    if (own >= boundAtSetting(bound) && worseEnd(at, lnPower, ends, d) >= bound) good += 1;
+  }
+  return { holds: holds / count, sure: good / count };
+}
+
+/** What a coupon costs, and a minute under the head, in minor units. */
+export interface CouponPrice {
+  readonly couponMinor: number;
+  readonly laserMinorPerMinute: number;
+}
+
+/**
+ * Pieces from which a next coupon pays: what it costs by what it is expected to save a piece, the minutes to the setting it is laid
+ * about by how sure that is. Null where it saves nothing that has a price.
+ */
+export function paysFrom(about: SettingChoice, proven: SettingChoice, price: CouponPrice): number | null {
+  const saved = about.sure * ((proven.seconds - about.seconds) / 60) * price.laserMinorPerMinute;
+  return saved > 0 ? Math.ceil(price.couponMinor / saved) : null;
 }
 
 /** From a middle either way by a factor, moved to lie within two ends. */

@@ -39,3 +39,34 @@ export function windowMap(
 }
 
 const median = (values: Float64Array) => values.slice().sort()[Math.floor(values.length / 2)]!;
+
+/** A stretch of neighbouring speeds at which some power holds with a chance of so much or more, and between which powers. */
+export type WindowBand = readonly { readonly speedMmPerS: number; readonly lowW: number; readonly highW: number }[];
+
+/**
+ * Where a map's chance reaches a level, as stretches of neighbouring speeds; between the powers of the map it is taken as straight in
+ * ln power.
+ * @param level above 0, below 1
+ */
+export function windowBands({ powersW, speedsMmPerS, holds }: WindowMap, level: number): WindowBand[] {
+  const bands: { speedMmPerS: number; lowW: number; highW: number }[][] = [];
+  let open = false;
+  speedsMmPerS.forEach((speedMmPerS, j) => {
+    const column = powersW.map((_, i) => holds[i * speedsMmPerS.length + j]!);
+    const [first, last] = [column.findIndex((one) => one >= level), column.findLastIndex((one) => one >= level)];
+    if (first < 0) {
+      open = false;
+      return;
+    }
+    const between = (inside: number, outside: number) => {
+      if (outside < 0 || outside >= powersW.length) return powersW[inside]!;
+      const share = (column[inside]! - level) / (column[inside]! - column[outside]!);
+      return powersW[inside]! * (powersW[outside]! / powersW[inside]!) ** share;
+    };
+    const reach = { speedMmPerS, lowW: between(first, first - 1), highW: between(last, last + 1) };
+    if (open) bands.at(-1)!.push(reach);
+    else bands.push([reach]);
+    open = true;
+  });
+  return bands;
+}

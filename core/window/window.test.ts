@@ -6,8 +6,9 @@ import { focusAsPower } from './focus-as-power.js';
 import { insideHull } from './hull.js';
 import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
 import { judgeSetting, type SettingJob } from './setting-from-window.js';
+import { nextBlock, paysFrom } from './next-block.js';
 import { settingFigure, settingsToUse } from './settings-to-use.js';
-import { windowMap } from './window-map.js';
+import { windowBands, windowMap } from './window-map.js';
 import type { WindowCell } from './window-terms.js';
 
 const equipment = { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 };
@@ -165,12 +166,54 @@ describe('setting to use', () => {
     expect(even.holds).toBeLessThan(0.6);
   });
 
+  it('gives the bands of a map as stretches of speeds, cut where the chance crosses the level', () => {
+    const holds = Float64Array.from([0, 0.2, 0, 0.4, 0.8, 0, 0.6, 1, 0.1]);
+    const map = { powersW: [10, 20, 40], speedsMmPerS: [100, 200, 400], holds, lowerW: [], upperW: [] };
+    const [band, ...more] = windowBands(map, 0.5);
+    expect(more).toEqual([]);
+    expect(band!.map(({ speedMmPerS }) => speedMmPerS)).toEqual([100, 200]);
+    // Half way from 0.4 to 0.6 in ln power, and from 0.2 to 0.8; the upper end is the map's own.
+    expect(band![0]!.lowW).toBeCloseTo(20 * Math.SQRT2, 9);
+    expect(band![1]!.lowW).toBeCloseTo(10 * Math.SQRT2, 9);
+    expect(band!.map(({ highW }) => highW)).toEqual([40, 40]);
+    expect(windowBands({ ...map, holds: holds.map(() => 0) }, 0.5)).toEqual([]);
+  });
+
   it('weighs a focus error as power: none at focus, more further off', () => {
     const at = (errorMm: number) => focusAsPower(equipment, { speedMmPerS: 150, errorMm, rayleighMm: 1.6 });
     expect(at(0)).toBeCloseTo(0, 9);
     expect(at(0.5)).toBeGreaterThan(0);
     expect(at(1)).toBeGreaterThan(at(0.5));
     expect(at(3)).toBeLessThan(1);
+  });
+});
+
+describe('the next coupon', () => {
+  const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
+  const reach = { leastW: 4, mostW: 55, topSpeedMmPerS: 600 };
+  const { quickest } = settingsToUse(fit, job);
+
+  it('is laid where it may be quicker than what is proven, within what the head can do', () => {
+    const block = nextBlock(fit, job, { reach, proven: quickest })!;
+    expect(block.about.seconds).toBeLessThan(quickest!.seconds);
+    expect(block.about.sure).toBeGreaterThan(0);
+    expect(block.powersW.high).toBeLessThanOrEqual(55);
+    expect(block.powersW.high / block.powersW.low).toBeCloseTo(1.44, 6);
+    expect(block.speedsMmPerS.high).toBeLessThanOrEqual(600);
+  });
+
+  it('pays the sooner the surer it is and the more it saves', () => {
+    const proven = { ...quickest!, seconds: 120 };
+    const about = { ...quickest!, seconds: 90, sure: 0.5 };
+    // 30 s at 24 a minute, every other time: 6 a piece of 600.
+    expect(paysFrom(about, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBe(100);
+    expect(paysFrom({ ...about, sure: 1 }, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBe(50);
+    expect(paysFrom({ ...about, seconds: 130 }, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBeNull();
+  });
+
+  it('is none where nothing tested is likely to be quicker', () => {
+    const fastest = { ...quickest!, seconds: 0.001 };
+    expect(nextBlock(fit, job, { reach, proven: fastest })).toBeNull();
   });
 });
 

@@ -17,6 +17,8 @@ export interface CouponWindowCell extends KnownSetting {
   readonly coats: number;
   readonly byEye: boolean;
   readonly couponId: string;
+  /** Its place on the coupon, from 0. */
+  readonly cell: number;
 }
 
 interface WithReadings {
@@ -91,7 +93,7 @@ export function couponWindowCells(
       {
         ...setting,
         ...{ powerPercent, powerW, speedMmPerS, intervalMm: setting.intervalMm! },
-        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, couponId: coupon.id },
+        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, couponId: coupon.id, cell: index },
       },
     ];
   });

@@ -2,7 +2,7 @@ import { TRUTH_FAMILIES } from '@unto/simulators/window-truths';
 import { describe, expect, it } from 'vitest';
 import { study, worstTenth, type CouponKind, type Tally } from './window-study.js';
 
-const COATS = 25;
+const COATS = 15;
 const NAMES = ['own form', 'dose and scorch', 'two regimes', 'misread 8 %'];
 
 /** A small slice of the study, the same every time: it would show a fall of five points. */

@@ -56,7 +56,8 @@ function couponOf(family: TruthFamily, truth: WindowTruth, kind: CouponKind, n: 
   if (kind === '24, kept') return firstCoupon(family, truth, { size: 24, seed: first, numbers: true });
   if (kind !== '24 + 24 next') return firstCoupon(family, truth, { size: Number(kind) as 24 | 48 | 80, seed: first });
   const cells = firstCoupon(family, truth, { size: 24, seed: first });
-  const block = nextBlock(fitWindow({ cells, equipment: BENCH, seed: n }), JOB, REACH);
+  const fit = fitWindow({ cells, equipment: BENCH, seed: n });
+  const block = nextBlock(fit, JOB, { reach: REACH, proven: quickestSetting(fit, JOB) });
   return block ? [...cells, ...secondCoupon(block, truth, second)] : cells;
 }
 

@@ -114,7 +114,7 @@ const familyRate = remembered(REMEMBERED, ({ family, rows, where }: FamilyPlace)
   const { cells } = family;
   if (!cells.some(({ outcome }) => outcome === 'holds')) return null;
   const { ticket, equipment, revisions, shop, compoundId } = where;
-  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED });
+  const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED, effort: 'quick' });
   const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
   const job = familyJob(family, settingJob(equipment, mark, shop, TYPICAL_SPEED));
   const proved = quickestSetting(fit, job);

@@ -113,6 +113,7 @@ export async function ticketWindow(context: Context, ticketId: string): Promise<
       id: coupon.id,
       code: coupon.design.code,
       version: coupon.version,
+      burntAt: coupon.burntAt?.toISOString() ?? null,
       sameRevisions: !others.has(coupon),
       cells: coupon.cells,
     })),

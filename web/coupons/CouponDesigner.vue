@@ -13,7 +13,7 @@ import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { useStillHere } from '../ui/useStillHere';
 import { ref, shallowRef } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { useNotices } from '../stores/notices';
 import { useShop } from '../stores/shop';
@@ -29,6 +29,7 @@ import CouponGrid from './CouponGrid.vue';
 import DesignFigures from './DesignFigures.vue';
 import DesignOptions from './DesignOptions.vue';
 import { designOf, draftOf } from './design-form';
+import { blockOf, draftOfBlock } from './next-draft';
 import StartingNote from './StartingNote.vue';
 import { startingDraft } from './starting-draft';
 import TickField from '../ui/TickField.vue';
@@ -66,6 +67,9 @@ const start = startingDraft(
 );
 const draft = ref(start.draft);
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
+/** What a window proposes goes before what was typed here another time. */
+const proposed = blockOf(useRoute().query.next);
+if (proposed) draft.value = draftOfBlock(start.draft, proposed, { limits, reading: labelReading });
 const made = shallowRef<DesignedCoupon | null>(null);
 const fault = ref('');
 const selected = ref(0);

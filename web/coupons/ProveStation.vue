@@ -2,7 +2,7 @@
 import { useQuery } from '@pinia/colada';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import type { Recipe } from '@unto/contract';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
@@ -21,7 +21,8 @@ import SettingTiles from '../setting/SettingTiles.vue';
 const ticket = useTicket();
 const router = useRouter();
 const model = useSection('beam');
-const designing = ref(false);
+/** A window that proposes a coupon opens its design at once. */
+const designing = ref(useRoute().query.next !== undefined);
 /** What was scrubbed of this pairing: the next coupon is laid round what held. */
 const { data: before } = useQuery({
   key: () => KEYS.window(ticket.ticket!.id),
@@ -45,6 +46,7 @@ const recipe = computed<Recipe | null>(() => ticket.page?.recipes[0] ?? null);
 const RECIPE_WORDS: Record<Recipe['kind'], string> = {
   quickest: 'quickest that holds',
   widest: 'widest margin',
+  cheapest: 'cheapest a piece',
   stated: 'as stated',
   'step test': 'found by a step test on this piece',
 };

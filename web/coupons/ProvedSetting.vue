@@ -8,19 +8,17 @@ import { RouterLink } from 'vue-router';
 import GradeMark from '../evidence/GradeMark.vue';
 import SettingLine from '../setting/SettingLine.vue';
 import { useAct } from '../stores/useAct';
-import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 import { formatDuration } from '../ui/format';
 import { FIT_SEED, mapRestOf, useWindow } from '../window/useWindow';
 
 /** The setting that earlier coupons of this pairing prove for this job: taken without another coupon. */
 const ticket = useTicket();
-const shop = useShop();
 const { act, busy } = useAct();
 const { family, coupons, drawn, fit } = useWindow(() => ticket.ticket!.id);
 watch(
   [family, () => ticket.fitted],
-  ([now, fitted]) => now && fitted && fit(ticket.ticket!, fitted, shop.workshop!, mapRestOf(now.cells[0]!)),
+  ([now, fitted]) => now && fitted && fit(ticket.ticket!, fitted, mapRestOf(now.cells[0]!)),
   { immediate: true },
 );
 const offer = computed(() => {

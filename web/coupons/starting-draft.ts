@@ -108,7 +108,7 @@ function withRange(
 }
 
 /** A value of the core that is a round one, two digits, as the panel counts. */
-function roundIn(reading: UnitReading | null, quantity: Quantity, value: number): number {
+export function roundIn(reading: UnitReading | null, quantity: Quantity, value: number): number {
   if (!reading) return Number(value.toPrecision(2));
   const shown = readIn(reading, quantity, value);
   const round = Number(shown.value.toPrecision(2));
@@ -135,7 +135,8 @@ function fitTo(
   return null;
 }
 
-function fits(draft: DesignDraft, limits: CouponLimits, reading: UnitReading | null): boolean {
+/** Whether a design can be laid out on its blank. */
+export function fits(draft: DesignDraft, limits: CouponLimits, reading: UnitReading | null): boolean {
   try {
     layoutCoupon(designOf(draft, reading), limits);
     return true;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { BINDING_WORDS, restWords, type Figure } from '@unto/core';
+import { BINDING_WORDS, CHOICE_NAMES, restWords, type ChoiceKind, type Figure } from '@unto/core';
+import { computed } from 'vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import { formatDuration } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
@@ -7,13 +8,27 @@ import type { OfferedSetting } from '../workers/computations';
 
 /** A setting that the window offers, to be taken for the recipe. */
 export interface Offer {
-  readonly kind: 'quickest' | 'widest';
-  readonly title: string;
+  readonly kind: ChoiceKind;
+  /** What else it is the best for: one setting may be both. */
+  readonly also: readonly ChoiceKind[];
   readonly choice: OfferedSetting;
+  /** In the shop's money a piece, with what it is of; empty where no price is known. */
+  readonly price: string;
 }
-defineProps<{ offer: Offer; figure: Figure; taken: boolean }>();
+const props = defineProps<{ offer: Offer; figure: Figure; taken: boolean }>();
 defineEmits<{ take: [] }>();
 const units = useUnits();
+/** All that it is the best for, in one phrase. */
+const title = computed(() => {
+  const names = [props.offer.kind, ...props.offer.also].map((kind) => CHOICE_NAMES[kind]);
+  return names.map((name, i) => (i ? name.toLowerCase() : name)).join(', ');
+});
+const aside = computed(() =>
+  [
+    `${units.text('interval', props.offer.choice.intervalMm)} interval${units.aside('speed', props.offer.choice.speedMmPerS)}`,
+    ...restWords(props.offer.choice, units.reading.value),
+  ].join(', '),
+);
 </script>
 
 <template>
@@ -26,18 +41,31 @@ const units = useUnits();
     @click="$emit('take')"
   >
     <span class="row"
-      ><strong>{{ offer.title }}</strong
+      ><strong>{{ title }}</strong
       ><GradeMark :grade="figure.grade"
     /></span>
     <span class="mono big"
       >{{ units.text('power', offer.choice.powerPercent) }} · {{ units.text('speed', offer.choice.speedMmPerS) }}</span
     >
-    <span class="quiet small"
-      >{{ formatDuration(offer.choice.seconds) }} a piece ·
-      {{ units.text('interval', offer.choice.intervalMm) }} interval{{ units.aside('speed', offer.choice.speedMmPerS)
-      }}{{ ['', ...restWords(offer.choice, units.reading.value)].join(', ') }} ·
-      {{ Math.round(offer.choice.holds * 100) }} of 100 hold, at worst {{ Math.round(offer.choice.worst * 100) }}.</span
-    >
+    <span class="quiet small">{{ aside }}</span>
+    <span class="numbers">
+      <span
+        ><b class="mono">{{ formatDuration(offer.choice.seconds) }}</b
+        ><span class="quiet small">a piece</span></span
+      >
+      <span
+        ><b class="mono">{{ Math.round(offer.choice.holds * 100) }}</b
+        ><span class="quiet small">of 100 hold</span></span
+      >
+      <span
+        ><b class="mono">{{ Math.floor(offer.choice.worst * 100) }}</b
+        ><span class="quiet small">at worst</span></span
+      >
+      <span v-if="offer.price"
+        ><b class="mono">{{ offer.price }}</b
+        ><span class="quiet small">a piece</span></span
+      >
+    </span>
     <span v-if="offer.choice.binding" class="quiet small">Binds: {{ BINDING_WORDS[offer.choice.binding] }}.</span>
   </button>
 </template>
@@ -69,6 +97,22 @@ const units = useUnits();
 }
 
 .big {
+  font-size: 1.12rem;
+}
+
+.numbers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.1rem;
+}
+
+.numbers > span {
+  display: flex;
+  align-items: baseline;
+  gap: 0.3rem;
+}
+
+.numbers b {
   font-size: 1.12rem;
 }
 </style>

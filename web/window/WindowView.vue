@@ -1,14 +1,23 @@
 <script setup lang="ts">
-import { settingFigure, settingWords } from '@unto/core';
+import {
+  CHOICE_NAMES,
+  CHOICES,
+  deliveredPower,
+  paysFrom,
+  settingFigure,
+  settingPrice,
+  settingWords,
+  type ChoiceKind,
+} from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
-import { settingIn, type WindowFamily } from '@unto/domain';
+import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { RouterLink, useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { themeColours } from '../theme/colours';
-import { windowChart } from './window-chart';
+import { LEVELS, windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
@@ -16,15 +25,20 @@ import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import TicketLine from '../station/TicketLine.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatNumber } from '../ui/format';
+import { formatDay, formatDuration, formatMoney, formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
 import type { OfferedSetting } from '../workers/computations';
+import { blockQuery } from '../coupons/next-draft';
+import { roundIn } from '../coupons/starting-draft';
 import MapPlace from './MapPlace.vue';
 import SettingOffer, { type Offer } from './SettingOffer.vue';
 import WindowTable from './WindowTable.vue';
-import { FIT_SEED, MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
+import { FIT_SEED, MAP_PARTS, mapRestOf, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
+
+/** Hands on a coupon from spray to scrub, without drying; common practice, no source. */
+const COUPON_HANDS_MIN = 15;
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
 const props = defineProps<{ id: string }>();
@@ -34,9 +48,9 @@ const store = useTicket();
 const shop = useShop();
 const outbox = useOutbox();
 const router = useRouter();
-const { families, picked, family, coupons, cells, drawn, fault, busy, refresh, fit } = useWindow(() => props.id);
+const { families, picked, family, coupons, cells, drawn, cost, fault, busy, refresh, fit } = useWindow(() => props.id);
 const rest = shallowRef<MapRest | null>(null);
-const takenKind = ref<'quickest' | 'widest'>('quickest');
+const takenKind = ref<ChoiceKind>('quickest');
 const asTable = ref(false);
 
 onMounted(async () => {
@@ -55,7 +69,7 @@ watch(
 );
 watch(
   [rest, () => store.ticket?.id === props.id && store.fitted],
-  ([now, fitted]) => now && fitted && fit(store.ticket!, fitted, shop.workshop!, now),
+  ([now, equipment]) => now && equipment && fit(store.ticket!, equipment, now),
   { immediate: true },
 );
 watch(
@@ -68,13 +82,48 @@ watch(
   },
 );
 
+/** One offer a setting: what is quickest may be the cheapest as well. */
 const offers = computed<Offer[]>(() => {
-  const { quickest = null, widest = null } = drawn.value?.answer ?? {};
-  return [
-    ...(quickest ? [{ kind: 'quickest' as const, title: 'Quickest that holds', choice: quickest }] : []),
-    ...(widest ? [{ kind: 'widest' as const, title: 'Widest margin', choice: widest }] : []),
-  ];
+  const answer = drawn.value?.answer;
+  const made: Offer[] = [];
+  for (const kind of CHOICES) {
+    const choice = answer?.[kind];
+    if (!choice) continue;
+    const same = made.findIndex((offer) => sameChoice(offer.choice, choice));
+    if (same >= 0) made[same] = { ...made[same]!, also: [...made[same]!.also, kind] };
+    else made.push({ kind, also: [], choice, price: priceOf(choice) });
+  }
+  return made;
 });
+const sameChoice = (a: OfferedSetting, b: OfferedSetting) =>
+  a.powerPercent === b.powerPercent && a.speedMmPerS === b.speedMmPerS && isAt(a, restOf(b));
+const isAt = (choice: OfferedSetting, place: MapRest) =>
+  MAP_PARTS.every((part) => (choice[part] ?? cells.value[0]![part]) === place[part]);
+const priceOf = (choice: OfferedSetting) =>
+  cost.value ? formatMoney(settingPrice(choice, cost.value), shop.workshop!.currency) : '';
+/** Tints of the legend. */
+const TINTS = [
+  { level: 'under 50', tint: 0 },
+  { level: '50', tint: LEVELS[0].opacity },
+  { level: '80', tint: 1 - (1 - LEVELS[0].opacity) * (1 - LEVELS[1].opacity) },
+  { level: '95 and more', tint: 1 - (1 - LEVELS[0].opacity) * (1 - LEVELS[1].opacity) * (1 - LEVELS[2].opacity) },
+];
+/** The family's coupons with what became of their cells. */
+const seen = computed(() =>
+  coupons.value.map(({ id, code, burntAt, sameRevisions }) => {
+    const own = cells.value.filter(({ couponId }) => couponId === id);
+    const of = (outcome: string) => own.filter((cell) => cell.outcome === outcome).length;
+    const byEye = own.filter((cell) => cell.byEye).length;
+    return {
+      ...{ id, code, burntAt, count: own.length },
+      ...{ under: of('under'), holds: of('holds'), over: of('over') },
+      about: [
+        ...(byEye ? [`${byEye === own.length ? 'all' : byEye} judged by eye: counted as more often misread`] : []),
+        ...(sameRevisions ? [] : ['fired on other revisions']),
+      ].join('; '),
+    };
+  }),
+);
 const taken = computed(() => offers.value.find(({ kind }) => kind === takenKind.value) ?? offers.value[0] ?? null);
 
 function figureOf({ worst, proof }: OfferedSetting) {
@@ -85,30 +134,77 @@ function figureOf({ worst, proof }: OfferedSetting) {
   };
   return { ...settingFigure({ worst }, evidence), value: worst * 100, unit: 'of 100' };
 }
+const odd = computed(() => new Set((drawn.value?.odd ?? []).map(({ index }) => index)));
 const shownCells = computed(() =>
-  cells.value.filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
+  cells.value
+    .map((cell, index) => ({ ...cell, odd: odd.value.has(index) }))
+    .filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
 );
-const isShown = (choice: OfferedSetting) =>
-  MAP_PARTS.every((part) => (choice[part] ?? null) === (rest.value?.[part] ?? null));
+/** The cells to be looked at again, by coupon. */
+const lookAgain = computed(() =>
+  coupons.value.flatMap(({ id, code }) => {
+    const own = cells.value.filter((cell, index) => cell.couponId === id && odd.value.has(index));
+    return own.length ? [{ id, code, cells: own.map(({ cell }) => cell + 1).sort((a, b) => a - b) }] : [];
+  }),
+);
+const roundSpeed = (speed: number) => roundIn(units.reading.value, 'speed', speed);
+/** The next coupon as the panel would be set. */
+const next = computed(() => {
+  const block = drawn.value?.next;
+  if (!block || !store.fitted) return null;
+  const percent = (watts: number) => Math.round(percentFor(watts, store.fitted!) ?? 100);
+  return {
+    block,
+    powersPercent: [percent(block.powersW.low), percent(block.powersW.high)] as const,
+    speedsMmPerS: [roundSpeed(block.speedsMmPerS.low), roundSpeed(block.speedsMmPerS.high)] as const,
+  };
+});
+const isShown = (choice: OfferedSetting) => rest.value !== null && isAt(choice, rest.value);
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
+/** What the next coupon is likely to bring, in words. */
+const gain = computed(() => {
+  const { answer, next: block } = drawn.value ?? {};
+  if (!block) return '';
+  if (!answer?.quickest) return 'No setting is proven yet: it is the way to one.';
+  const times = Math.max(1, Math.round(block.about.sure * 10));
+  const saved = answer.quickest.seconds - block.about.seconds;
+  return `About ${times} time${times === 1 ? '' : 's'} in 10 it proves a setting ${formatDuration(saved)} quicker a piece.`;
+});
+/** From how many pieces it pays, held against those of the ticket. */
+const pays = computed(() => {
+  const { answer, next: block } = drawn.value ?? {};
+  if (!block || !answer?.quickest || !cost.value) return '';
+  const couponMinor = cost.value.blankMinor + COUPON_HANDS_MIN * shop.workshop!.labourMinorPerMinute;
+  const { laserMinorPerMinute } = cost.value;
+  const pieces = paysFrom(block.about, answer.quickest, { couponMinor, laserMinorPerMinute });
+  const left = store.ticket!.pieces;
+  const price = `It costs about ${formatMoney(couponMinor, shop.workshop!.currency)} (blank and ${COUPON_HANDS_MIN} min by hand)`;
+  if (pieces === null) return `${price} and saves nothing that has a price.`;
+  return `${price}; it pays from about ${pieces} pieces${pieces > left ? `: not worth it for the ${left} of this ticket` : ''}.`;
+});
+const isAtRest = (place: Partial<MapRest>) =>
+  MAP_PARTS.every((part) => (place[part] ?? cells.value[0]![part]) === rest.value?.[part]);
+const nextShown = computed(() => (next.value && isAtRest(next.value.block.rest) ? next.value : null));
 const option = computed(() => {
   void shop.theme;
   if (!drawn.value || !store.fitted) return null;
   const { map } = drawn.value;
-  const inPercent = (watts: readonly number[]) => watts.map((watt) => percentFor(watt, store.fitted!));
+  const source = powerSource(store.fitted);
   const choice = taken.value?.choice;
   return windowChart({
     map,
     powersPercent: powerAxis(cells.value),
-    lowerPercent: inPercent(map.lowerW),
-    upperPercent: inPercent(map.upperW),
+    percentOf: (watts) => percentFor(watts, store.fitted!),
+    wattsOf: (percent) => deliveredPower(percent, source),
     cells: shownCells.value,
+    next: nextShown.value,
+    intervalMm: rest.value!.intervalMm,
+    passes: rest.value!.passes * rest.value!.hatches,
     setting:
       choice && isShown(choice)
         ? {
             ...choice,
-            label: taken.value!.title.toLowerCase(),
           }
         : null,
     powerShare: shop.workshop!.tolerancePower,
@@ -118,6 +214,17 @@ const option = computed(() => {
 });
 
 const stillHere = useStillHere();
+
+async function design(): Promise<void> {
+  const { block } = next.value ?? {};
+  const query =
+    next.value && block ? { next: blockQuery({ ...next.value, rest: mapRestOf(withRest(block.rest)) }) } : {};
+  await router.push({ path: `/tickets/${props.id}/prove`, query });
+}
+/** What no cell varied is that of the cells. */
+const withRest = (place: Partial<MapRest>) => ({ ...cells.value[0]!, ...defined(place) });
+const defined = (place: Partial<MapRest>) =>
+  Object.fromEntries(Object.entries(place).filter(([, value]) => value !== undefined)) as Partial<MapRest>;
 
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
@@ -179,23 +286,53 @@ async function makeRecipe(): Promise<void> {
         </p>
         <WindowTable v-if="asTable" :cells="cells" />
         <template v-else-if="option">
+          <p class="lead">
+            Each spot is a setting. <strong>The deeper the green, the surer a mark made there stays on.</strong>
+          </p>
           <WindowChart
             class="map"
             :option="option"
-            :label="`Chance of holding over speed and power. ${taken ? `${taken.title}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
+            :label="`Chance of holding over speed and power. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
-          <p class="legend quiet small">
-            <span>● holds</span><span>○ too little</span><span>✕ too much</span><span>green: chance of holding</span
-            ><span>lines: even bet</span>
+          <p class="legend small">
+            <span>of 100 hold:</span>
+            <span v-for="{ level, tint } in TINTS" :key="level"
+              ><i class="tint"><i :style="{ opacity: tint }"></i></i>{{ level }}</span
+            >
+            <span>● held</span><span>○ too little</span><span class="too-much">✕ too much</span
+            ><span class="quiet">···· same dose</span><span class="setting">◆ the setting, in what it may drift</span
+            ><span v-if="nextShown">┄ next coupon</span>
           </p>
+          <table class="coupons small">
+            <thead>
+              <tr>
+                <th>Coupon</th>
+                <th>Fired</th>
+                <th class="n">Cells</th>
+                <th>After the scrub</th>
+                <th></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="coupon in seen" :key="coupon.id">
+                <td>
+                  <RouterLink :to="`/coupons/${coupon.id}`">{{ coupon.code }}</RouterLink>
+                </td>
+                <td>{{ coupon.burntAt ? formatDay(coupon.burntAt) : '' }}</td>
+                <td class="n mono">{{ coupon.count }}</td>
+                <td class="mono">○ {{ coupon.under }} ● {{ coupon.holds }} ✕ {{ coupon.over }}</td>
+                <td>{{ coupon.about }}</td>
+              </tr>
+            </tbody>
+          </table>
         </template>
       </div>
       <aside class="right">
         <h2>The setting to use</h2>
         <p v-if="drawn && !drawn.answer.quickest" class="warn" role="status">
-          No tested setting meets the bound: {{ Math.round(shop.workshop!.bound * 100) }} of 100 in the worst case. The
-          widest margin below is carried, not proved; another coupon would settle it.
+          No tested setting is sure enough to hold: {{ Math.round(shop.workshop!.bound * 100) }} of 100 are asked at the
+          worst of its tolerance. The widest margin below is carried, not proved; the next coupon would settle it.
         </p>
         <SettingOffer
           v-for="offer in offers"
@@ -215,14 +352,40 @@ async function makeRecipe(): Promise<void> {
           {{ taken.choice.proof.grade === 'carried' ? 'Not proved' : 'Not from pictures alone' }}:
           {{ taken.choice.proof.because.join('; ') }}.
         </p>
+        <p v-for="note in drawn?.notes ?? []" :key="note" class="warn" role="status" data-test-id="fit-note">
+          {{ note }}
+        </p>
+        <p v-if="lookAgain.length" class="small" data-test-id="odd-cells">
+          <template v-for="(one, i) in lookAgain" :key="one.id"
+            >{{ i ? '; ' : '' }}cell{{ one.cells.length === 1 ? '' : 's' }} {{ one.cells.join(', ') }} of
+            <RouterLink :to="`/coupons/${one.id}`">{{ one.code }}</RouterLink></template
+          >
+          disagree{{ lookAgain.length === 1 && lookAgain[0]!.cells.length === 1 ? 's' : '' }} with the cells around
+          (ringed): look again.
+        </p>
+        <section v-if="next" data-test-id="next-coupon">
+          <h2>The next coupon</h2>
+          <p>
+            24 cells at
+            <b class="mono">{{ next.powersPercent.map((power) => units.text('power', power)).join(' to ') }}</b>,
+            <b class="mono">{{ next.speedsMmPerS.map((speed) => units.text('speed', speed)).join(' to ') }}</b>,
+            {{ units.text('interval', next.block.rest.intervalMm) }} interval, would tell most. {{ gain }}
+          </p>
+          <p v-if="pays" class="quiet">{{ pays }}</p>
+        </section>
         <p v-if="drawn" class="quiet small">
-          Worst case: power and focus at the ends of their tolerance, and the fit at its 5th percentile of
-          {{ drawn.fit.drawCount }} draws. How the coat’s thickness moves the window is not in it until a coupon varies
-          the coat.
+          At worst: power and focus at the ends of their tolerance, in 95 of 100 draws of the fit.
+          {{ cost ? 'A piece’s price here is its blank and the minutes under the head. ' : '' }}How the coat’s thickness
+          moves the window is not in it until a coupon varies the coat.
         </p>
         <div class="foot">
           <Button v-if="taken" label="Make it a recipe" data-test-id="make-recipe" @click="makeRecipe" />
-          <Button outlined label="Another coupon" @click="router.push(`/tickets/${id}/prove`)" />
+          <Button
+            outlined
+            :label="next ? 'Design that coupon' : 'Another coupon'"
+            data-test-id="next-design"
+            @click="design"
+          />
         </div>
       </aside>
     </div>
@@ -263,18 +426,61 @@ async function makeRecipe(): Promise<void> {
   flex-direction: column;
   padding: 0.6rem 1rem 0.6rem 1.2rem;
   min-width: 0;
-  min-height: 460px;
+  min-height: 0;
+  overflow-y: auto;
 }
 
 .map {
-  flex: 1;
+  flex: 1 0 400px;
+}
+
+.lead {
+  padding: 0 0.5rem 0.3rem;
 }
 
 .legend {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 1.4rem;
-  padding-left: 4rem;
+  gap: 0 1rem;
+  padding: 0 0.5rem 0.4rem;
+}
+
+.tint {
+  display: inline-block;
+  width: 1rem;
+  height: 0.8rem;
+  margin-right: 0.3rem;
+  border: 1px solid var(--unto-bonded);
+}
+
+.tint > i {
+  display: block;
+  height: 100%;
+  background: var(--unto-bonded);
+}
+
+.too-much {
+  color: var(--unto-danger);
+}
+
+.setting {
+  color: var(--unto-action);
+}
+
+.coupons {
+  border-collapse: collapse;
+  border-top: 1px solid var(--unto-rule);
+}
+
+.coupons th,
+.coupons td {
+  padding: 0.25rem 0.5rem;
+  border-bottom: 1px solid var(--unto-rule);
+  text-align: left;
+}
+
+.coupons .n {
+  text-align: right;
 }
 
 .right {
@@ -320,7 +526,7 @@ async function makeRecipe(): Promise<void> {
   }
 
   .left {
-    height: 480px;
+    overflow-y: visible;
   }
 
   .right {

@@ -32,7 +32,7 @@ const cells: CouponWindowCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =
     const effect = Math.log(powerW) - 0.6 * Math.log(speedMmPerS) + 0.1 * standardNormal(random);
     const outcome: WindowCell['outcome'] = effect < 0.55 ? 'under' : effect < 1.2 ? 'holds' : 'over';
     const setting = { ...PLAIN_SETTING, powerPercent, powerW, speedMmPerS, intervalMm: 0.06 };
-    return { ...setting, outcome, couponId: 'k', coats: 1, byEye: false };
+    return { ...setting, outcome, couponId: 'k', cell: 0, coats: 1, byEye: false };
   }),
 );
 
@@ -46,22 +46,21 @@ describe('window chart', () => {
       rest: { intervalMm: 0.06, passes: 1 },
     },
   );
-  const option = (setting: { powerPercent: number; speedMmPerS: number; label: string } | null, units = inCoreUnits) =>
-    windowChart({
-      map,
-      powersPercent,
-      lowerPercent: map.lowerW.map((w) => w * 2),
-      upperPercent: map.upperW.map((w) => w * 2),
-      cells,
-      setting,
-      powerShare: 0.05,
-      colours,
-      units,
-    }) as { series: { name: string; data: unknown[] }[] };
+  const input = {
+    ...{ map, powersPercent, cells, colours, units: inCoreUnits },
+    percentOf: (watts: number) => (watts > 50 ? null : watts * 2),
+    wattsOf: (percent: number) => percent * 0.5,
+    ...{ setting: null, next: null, intervalMm: 0.06, passes: 1, powerShare: 0.05 },
+  };
+  const option = (setting: { powerPercent: number; speedMmPerS: number } | null, units = inCoreUnits) =>
+    windowChart({ ...input, setting, units }) as { series: { name: string; data: unknown[] }[] };
   const series = (name: string, of = option(null)) => of.series.find((found) => found.name === name)!;
 
-  it('has a tile for every point of the map and every cell under its outcome', () => {
-    expect(series('chance of holding').data).toHaveLength(powersPercent.length * map.speedsMmPerS.length);
+  it('has a band for each level that is reached, its edge, and every cell under its outcome', () => {
+    for (const level of [50, 80]) {
+      expect(series(`${level} of 100 hold`).data).toHaveLength(1);
+      expect(series(`edge of ${level} of 100`).data.length).toBeGreaterThan(5);
+    }
     const counted = ['holds', 'too little', 'too much'].map((name) =>
       option(null)
         .series.filter((found) => found.name === name)
@@ -70,8 +69,18 @@ describe('window chart', () => {
     expect(counted.reduce((sum, n) => sum + n, 0)).toBe(cells.length);
   });
 
+  it('rings the cells that disagree and draws the next coupon where there is one', () => {
+    expect(series('look again').data).toHaveLength(0);
+    expect(series('next coupon')).toBeUndefined();
+    const odd = cells.map((cell, i) => ({ ...cell, odd: i === 3 }));
+    const next = { powersPercent: [70, 95], speedsMmPerS: [100, 250] } as const;
+    const marked = windowChart({ ...input, cells: odd, next }) as { series: { name: string; data: unknown[] }[] };
+    expect(marked.series.find(({ name }) => name === 'look again')!.data).toEqual([[480, 40]]);
+    expect(marked.series.some(({ name }) => name === 'next coupon')).toBe(true);
+  });
+
   it('marks the setting with its tolerance box, and nothing where there is none', () => {
-    const marked = series('setting', option({ powerPercent: 90, speedMmPerS: 150, label: 'quickest' })) as unknown as {
+    const marked = series('setting', option({ powerPercent: 90, speedMmPerS: 150 })) as unknown as {
       markArea: { data: { coord: number[] }[][] };
     };
     expect(marked.markArea.data[0]!.map(({ coord }) => coord[1])).toEqual([85.5, 94.5]);
@@ -90,15 +99,15 @@ describe('window chart', () => {
       { x: 5, y: 150 },
       { x: 9, y: 900 },
     ];
-    const setting = { powerPercent: 90, speedMmPerS: 150, label: 'quickest' };
+    const setting = { powerPercent: 90, speedMmPerS: 150 };
     const at = (units: object, scale: object) =>
       option(setting, unitsOf(shallowRef({ units: { ...CORE_READING.units, ...units }, scale }))) as unknown as {
         xAxis: { name: string; min: number };
-        yAxis: { name: string };
+        yAxis: { name: string }[];
         series: { name: string; data: number[][] }[];
       };
     const minutes = at({ speed: 'mm/min', power: '0-1000' }, {});
-    expect([minutes.xAxis.name, minutes.yAxis.name]).toEqual(['speed, mm/min', 'power, of 1000']);
+    expect([minutes.xAxis.name, minutes.yAxis[0]!.name]).toEqual(['speed, mm/min', 'power, of 1000']);
     expect(minutes.xAxis.min).toBeCloseTo(60 * speedAxis(cells)[0]!, 6);
     expect(minutes.series.find(({ name }) => name === 'setting')!.data[0]).toEqual([9000, 900]);
     const dial = at({ speed: 'dial' }, { dialTable });

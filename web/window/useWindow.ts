@@ -1,5 +1,5 @@
-import { deliveredPower, type SettingPart, type WindowRest } from '@unto/core';
-import type { Ticket, Workshop } from '@unto/contract';
+import { deliveredPower, type SettingCost, type SettingPart, type WindowRest } from '@unto/core';
+import type { Ticket } from '@unto/contract';
 import {
   powerSource,
   settableParts,
@@ -13,6 +13,7 @@ import { useQuery } from '@pinia/colada';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
+import { useShop } from '../stores/shop';
 import { valueOf, type DrawnWindow } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
@@ -41,6 +42,7 @@ export const mapRestOf = (from: MapRest): MapRest =>
 /** Scrubbed coupons of a ticket's pairing, sorted into families, and the window fitted to one of them, in a worker. */
 export function useWindow(ticketId: () => string) {
   const worker = useComputations();
+  const shop = useShop();
   const { data, refresh } = useQuery({
     key: () => KEYS.window(ticketId()),
     query: () => api.call('ticketWindow', { params: { id: ticketId() } }),
@@ -52,23 +54,33 @@ export function useWindow(ticketId: () => string) {
   const cells = computed(() => family.value?.cells ?? []);
   const coupons = computed(() => (data.value?.coupons ?? []).filter(({ id }) => family.value?.couponIds.includes(id)));
   const drawn = shallowRef<DrawnWindow | null>(null);
+  /** What the prices of the settings are made of; null where nothing has one. */
+  const cost = shallowRef<SettingCost | null>(null);
   const fault = ref('');
   const busy = ref(false);
 
-  async function fit(ticket: Ticket, equipment: FittedEquipment, shop: Workshop, rest: WindowRest): Promise<void> {
+  async function fit(ticket: Ticket, equipment: FittedEquipment, rest: WindowRest): Promise<void> {
     const of = family.value;
     if (!of) return;
     busy.value = true;
     try {
       const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+      const blank = shop.inUse('blank').find(({ body }) => body.substrateId === ticket.substrateId);
       const speeds = of.cells.map(({ speedMmPerS }) => speedMmPerS);
       const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
       const source = powerSource(equipment);
+      cost.value = costOf(equipment, blank?.body.priceMinor);
       const task = {
         family: of,
         equipment: windowEquipment(equipment),
         seed: FIT_SEED,
-        job: settingJob(equipment, mark, shop, middle),
+        job: settingJob(equipment, mark, shop.workshop!, middle),
+        cost: cost.value,
+        reach: {
+          leastW: deliveredPower(Math.max(1, equipment.head.firingThresholdPercent), source),
+          mostW: deliveredPower(100, source),
+          topSpeedMmPerS: equipment.machine.topSpeedMmPerS,
+        },
         map: {
           powersW: powerAxis(of.cells).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
           speedsMmPerS: speedAxis(of.cells),
@@ -88,7 +100,17 @@ export function useWindow(ticketId: () => string) {
     }
   }
 
-  return { families, picked, family, coupons, cells, drawn, fault, busy, refresh, fit };
+  return { families, picked, family, coupons, cells, drawn, cost, fault, busy, refresh, fit };
+}
+
+/** What a piece costs besides the minutes under the head, as far as the stores tell: its blank. Null where nothing has a price. */
+function costOf({ machine }: FittedEquipment, blankMinor = 0): SettingCost | null {
+  const { laserMinorPerMinute } = machine;
+  if (!blankMinor && !laserMinorPerMinute) return null;
+  return {
+    ...{ blankMinor, compoundMinor: 0, thinnerMinor: 0, laserMinorPerMinute },
+    ...{ labourMinutes: 0, labourMinorPerMinute: 0 },
+  };
 }
 
 /** Percentages for the map, a little beyond what was tested, at equal ratios. */

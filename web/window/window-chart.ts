@@ -1,5 +1,5 @@
 import type { ChartColours } from '../theme/colours';
-import { unitName, type WindowCell, type WindowMap } from '@unto/core';
+import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
 import type { Axis, Units } from '../ui/useUnits';
@@ -8,26 +8,44 @@ import type { Axis, Units } from '../ui/useUnits';
 export interface MarkedSetting {
   readonly powerPercent: number;
   readonly speedMmPerS: number;
-  readonly label: string;
+}
+
+/** A block of cells that a next coupon would try. */
+export interface MarkedBlock {
+  readonly powersPercent: readonly [low: number, high: number];
+  readonly speedsMmPerS: readonly [low: number, high: number];
 }
 
 interface WindowInput {
   readonly map: WindowMap;
   readonly powersPercent: readonly number[];
-  readonly lowerPercent: readonly (number | null)[];
-  readonly upperPercent: readonly (number | null)[];
-  readonly cells: readonly (WindowCell & { readonly powerPercent: number })[];
+  /** Watts at the part as the percentage that delivers them; null beyond the head. */
+  readonly percentOf: (watts: number) => number | null;
+  readonly wattsOf: (percent: number) => number;
+  readonly cells: readonly (WindowCell & { readonly powerPercent: number; readonly odd?: boolean })[];
   readonly setting: MarkedSetting | null;
+  readonly next: MarkedBlock | null;
+  /** Line interval of the map, mm, and how often a place is passed: what makes a dose of power and speed. */
+  readonly intervalMm: number;
+  readonly passes: number;
   readonly powerShare: number;
   readonly colours: ChartColours;
   readonly units: Units;
 }
 
-/** The window over speed and power: chance of holding as tint, boundaries, cells by shape, the setting with its box. */
+/** Chances at which the map changes its tint, and how deep each is. */
+export const LEVELS = [
+  { level: 0.5, opacity: 0.16 },
+  { level: 0.8, opacity: 0.3 },
+  { level: 0.95, opacity: 0.42 },
+] as const;
+
+/** The window over speed and power: chance of holding in steps of tint, cells by shape, the setting with its box, the next coupon. */
 export function windowChart(input: WindowInput): EChartsCoreOption {
   const { colours } = input;
   const axes = axesOf(input);
   const { x, y } = axes;
+  const powers = ticks(y.from, y.to);
   const of = (outcome: WindowCell['outcome']) =>
     input.cells
       .filter((cell) => cell.outcome === outcome)
@@ -42,7 +60,7 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
   return {
     animation: false,
     textStyle: { fontFamily: 'Atkinson Hyperlegible' },
-    grid: { left: 64, right: 22, top: 18, bottom: 56 },
+    grid: { left: 64, right: 66, top: 18, bottom: 56 },
     tooltip: {
       trigger: 'item',
       formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }, axes),
@@ -61,40 +79,24 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       axisTick: { customValues: ticks(x.from, x.to) },
       ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(x.from, x.to) } },
     },
-    yAxis: {
-      ...axis,
-      name: `power, ${unitName(y.unit)}`,
-      nameLocation: 'middle',
-      nameGap: 44,
-      min: y.from,
-      max: y.to,
-      logBase: 2,
-      axisTick: { customValues: ticks(y.from, y.to) },
-      ...{ axisLabel: { ...axis.axisLabel, customValues: ticks(y.from, y.to) } },
-    },
+    yAxis: [
+      {
+        ...axis,
+        name: `power, ${unitName(y.unit)}`,
+        nameLocation: 'middle',
+        nameGap: 44,
+        min: y.from,
+        max: y.to,
+        logBase: 2,
+        axisTick: { customValues: powers },
+        ...{ axisLabel: { ...axis.axisLabel, customValues: powers } },
+      },
+      wattAxis(input, axis, axes, powers),
+    ],
     dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
-      {
-        name: 'chance of holding',
-        type: 'custom',
-        data: tilesOf(input, axes),
-        clip: true,
-        progressive: 120,
-        progressiveThreshold: 120,
-        renderItem: (_params: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
-          const chance = api.value(2);
-          const [x0, y0] = api.coord([api.value(3), api.value(6)]);
-          const [x1, y1] = api.coord([api.value(5), api.value(4)]);
-          const [left, top] = [Math.round(x0!), Math.round(y0!)];
-          return {
-            type: 'rect',
-            shape: { x: left, y: top, width: Math.round(x1!) - left, height: Math.round(y1!) - top },
-            style: { fill: colours.bonded, opacity: chance ** 1.4 * 0.72 },
-          };
-        },
-      },
-      line('even bet: too little', input.map.speedsMmPerS, input.lowerPercent, colours.bonded, axes),
-      line('even bet: too much', input.map.speedsMmPerS, input.upperPercent, colours.danger, axes),
+      ...LEVELS.flatMap(({ level, opacity }) => levelSeries(input, level, opacity, axes)),
+      ...doseLines(input, axes),
       {
         name: 'holds',
         type: 'scatter',
@@ -119,7 +121,9 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
         data: of('over'),
         itemStyle: { color: colours.danger },
       },
+      oddRings(input, axes),
       ...words(input, axes),
+      ...(input.next ? [nextSeries(input.next, colours, axes)] : []),
       ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours, axes)] : []),
     ],
   };
@@ -140,44 +144,170 @@ function axesOf({ map, powersPercent, units }: WindowInput): Axes {
   return { x: axis('speed', map.speedsMmPerS), y: axis('power', powersPercent) };
 }
 
-/** Speed, power, chance, and the corners of the tile halfway to its neighbours. */
-function tilesOf({ map, powersPercent }: WindowInput, { x, y }: Axes): number[][] {
-  const speeds = map.speedsMmPerS;
-  const halfSpeed = Math.sqrt(speeds[1]! / speeds[0]!);
-  const halfPower = Math.sqrt(powersPercent[1]! / powersPercent[0]!);
-  return powersPercent.flatMap((power, i) =>
-    speeds.map((speed, j) => [
-      x.at(speed),
-      y.at(power),
-      map.holds[i * speeds.length + j]!,
-      x.at(speed / halfSpeed),
-      y.at(power / halfPower),
-      x.at(speed * halfSpeed),
-      y.at(power * halfPower),
-    ]),
-  );
+/** Watts at the part beside the panel's power, at the same places; an axis without a series of its own needs its ends said. */
+function wattAxis(
+  { wattsOf, powersPercent, colours }: WindowInput,
+  axis: object,
+  { y }: Axes,
+  powers: readonly number[],
+) {
+  // The panel's unit may not be percent: watts are looked up by where their percentage reads.
+  const watts = new Map(powers.map((read) => [read, nearest(powersPercent, (percent) => y.at(percent), read)]));
+  return {
+    ...axis,
+    name: 'W at the part',
+    nameLocation: 'middle' as const,
+    nameGap: 44,
+    position: 'right' as const,
+    min: y.from,
+    max: y.to,
+    logBase: 2,
+    axisTick: { customValues: powers },
+    axisLabel: {
+      color: colours.quiet,
+      fontFamily: 'JetBrains Mono',
+      fontSize: 12,
+      customValues: powers,
+      formatter: (read: number) => {
+        const percent = watts.get(read);
+        return percent === undefined ? '' : wattsOf(percent).toFixed(1);
+      },
+    },
+  };
 }
 
-function line(
-  name: string,
-  speeds: readonly number[],
-  powers: readonly (number | null)[],
-  color: string,
+/** Of a rising row of percentages the place, between two of them, that reads so. */
+function nearest(percents: readonly number[], read: (percent: number) => number, wanted: number): number {
+  let [low, high] = [percents[0]!, percents.at(-1)!];
+  for (let i = 0; i < 40; i += 1) {
+    const middle = (low + high) / 2;
+    if (read(middle) < wanted) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+/** What reaches a level, filled, with its edge drawn. */
+function levelSeries(
+  { map, percentOf, powersPercent, colours }: WindowInput,
+  level: number,
+  opacity: number,
   { x, y }: Axes,
 ) {
+  const top = powersPercent.at(-1)!;
+  const power = (watts: number) => y.at(Math.min(top, percentOf(watts) ?? top));
+  const outline = (band: WindowBand) => [
+    ...band.map(({ speedMmPerS, lowW }) => [x.at(speedMmPerS), power(lowW)]),
+    ...[...band].reverse().map(({ speedMmPerS, highW }) => [x.at(speedMmPerS), power(highW)]),
+  ];
+  const bands = windowBands(map, level).filter((band) => band.length > 1);
+  return [
+    {
+      name: `${Math.round(level * 100)} of 100 hold`,
+      type: 'custom',
+      silent: true,
+      clip: true,
+      data: bands.map((_, i) => [i]),
+      renderItem: (_params: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => ({
+        type: 'polygon',
+        shape: { points: outline(bands[api.value(0)]!).map((point) => api.coord(point)) },
+        style: { fill: colours.bonded, opacity },
+      }),
+    },
+    ...bands.map((band) => ({
+      name: `edge of ${Math.round(level * 100)} of 100`,
+      type: 'line' as const,
+      showSymbol: false,
+      silent: true,
+      data: band.map(({ speedMmPerS, lowW }) => [x.at(speedMmPerS), power(lowW)]),
+      lineStyle: { color: colours.bonded, width: level === 0.5 ? 2.4 : 1.2 },
+      endLabel: {
+        show: true,
+        formatter: `${Math.round(level * 100)}`,
+        color: colours.bonded,
+        fontWeight: 'bold' as const,
+        fontSize: 12,
+        distance: 4,
+        textBorderColor: colours.ground,
+        textBorderWidth: 3,
+      },
+    })),
+  ];
+}
+
+const DOSES = [0.5, 1, 2, 4, 8, 16, 32];
+
+/** Lines on which every setting lays down the same energy a square millimetre. */
+function doseLines({ map, percentOf, intervalMm, passes, colours, powersPercent }: WindowInput, { x, y }: Axes) {
+  const least = powersPercent[0]!;
+  return DOSES.flatMap((dose) => {
+    const data = map.speedsMmPerS.flatMap((speed) => {
+      const percent = percentOf((dose * speed * intervalMm) / passes);
+      return percent === null || percent < least || percent > powersPercent.at(-1)!
+        ? []
+        : [[x.at(speed), y.at(percent)]];
+    });
+    if (data.length < 4) return [];
+    return [
+      {
+        name: 'same dose',
+        type: 'line' as const,
+        showSymbol: false,
+        silent: true,
+        data: [...data].reverse(),
+        lineStyle: { color: colours.quiet, width: 1, type: 'dotted' as const },
+        endLabel: {
+          show: true,
+          formatter: `${dose} J/mm²`,
+          color: colours.quiet,
+          fontSize: 11,
+          offset: [6, -8],
+        },
+      },
+    ];
+  });
+}
+
+/** A ring about each cell that the others do not bear out. */
+function oddRings({ cells, colours }: WindowInput, { x, y }: Axes) {
   return {
-    name,
-    type: 'line' as const,
-    showSymbol: false,
-    data: speeds.map((speed, i) => [x.at(speed), typeof powers[i] === 'number' ? y.at(powers[i]) : '-']),
-    lineStyle: { color, width: 2 },
+    name: 'look again',
+    type: 'scatter' as const,
     silent: true,
-    connectNulls: false,
+    symbol: 'circle',
+    symbolSize: 20,
+    data: cells.filter(({ odd }) => odd).map((cell) => [x.at(cell.speedMmPerS), y.at(cell.powerPercent)]),
+    itemStyle: { color: 'transparent', borderColor: colours.danger, borderWidth: 2 },
+  };
+}
+
+/** Where the next coupon would try, dashed. */
+function nextSeries({ powersPercent, speedsMmPerS }: MarkedBlock, colours: ChartColours, { x, y }: Axes) {
+  const [low, high] = [0, 1].map((end) => [x.at(speedsMmPerS[end]!), y.at(powersPercent[end]!)]);
+  return {
+    name: 'next coupon',
+    type: 'scatter' as const,
+    silent: true,
+    data: [],
+    markArea: {
+      silent: true,
+      itemStyle: { color: 'transparent', borderColor: colours.ink, borderWidth: 1.5, borderType: 'dashed' as const },
+      label: {
+        show: true,
+        position: 'insideBottomRight',
+        color: colours.ink,
+        fontWeight: 'bold' as const,
+        fontSize: 13,
+        textBorderColor: colours.surface,
+        textBorderWidth: 3,
+      },
+      data: [[{ coord: low, name: 'next coupon' }, { coord: high }]],
+    },
   };
 }
 
 /** Words where the map turns into them, so that nobody needs a legend. */
-function words({ map, powersPercent, upperPercent, colours }: WindowInput, { x, y }: Axes) {
+function words({ map, powersPercent, percentOf, colours }: WindowInput, { x, y }: Axes) {
   const last = map.speedsMmPerS.length - 1;
   const word = (text: string, speed: number, power: number, color: string) => ({
     name: text,
@@ -197,7 +327,7 @@ function words({ map, powersPercent, upperPercent, colours }: WindowInput, { x, 
       textBorderWidth: 4,
     },
   });
-  const tooMuch = upperPercent[2];
+  const tooMuch = percentOf(map.upperW[2]!);
   return [
     word('too little', map.speedsMmPerS[Math.round(last * 0.86)]!, powersPercent[4]!, colours.quiet),
     ...(tooMuch && tooMuch < powersPercent.at(-1)! * 0.92
@@ -215,17 +345,6 @@ function settingSeries(setting: MarkedSetting, powerShare: number, colours: Char
     symbolSize: 16,
     data: [[x.at(speedMmPerS), y.at(powerPercent)]],
     itemStyle: { color: colours.action, borderColor: colours.surface, borderWidth: 1 },
-    label: {
-      show: true,
-      formatter: setting.label,
-      position: 'bottom' as const,
-      color: colours.action,
-      fontWeight: 'bold' as const,
-      fontSize: 14,
-      textBorderColor: colours.surface,
-      textBorderWidth: 4,
-      distance: 12,
-    },
     markArea: {
       silent: true,
       itemStyle: { color: 'transparent', borderColor: colours.action, borderWidth: 2 },
@@ -240,9 +359,8 @@ function settingSeries(setting: MarkedSetting, powerShare: number, colours: Char
 }
 
 function tooltip({ seriesName, data }: { seriesName: string; data: number[] }, { x, y }: Axes): string {
-  const [speed, power, chance] = data;
-  const at = `${withUnit(power!, y.unit, 3)} · ${withUnit(speed!, x.unit, 3)}`;
-  return chance === undefined ? `${seriesName}<br>${at}` : `${Math.round(chance * 100)} of 100 hold<br>${at}`;
+  const [speed, power] = data;
+  return `${seriesName}<br>${withUnit(power!, y.unit, 3)} · ${withUnit(speed!, x.unit, 3)}`;
 }
 
 const NICE = [1, 1.5, 2, 3, 5, 7.5];

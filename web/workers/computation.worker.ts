@@ -9,10 +9,14 @@ import {
   equivalentRadius,
   couponSvg,
   findPart,
+  fitNotes,
+  fitNoteWords,
   fitWindow,
   labelDose,
   layoutCoupon,
   levelBytes,
+  nextBlock,
+  oddCells,
   characteriseCard,
   openCardPicture,
   patchLuminance,
@@ -123,24 +127,23 @@ const computations: Computations = {
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
-  window: async ({ family, equipment, seed, job, map, otherRevisions, settable }) =>
+  window: async ({ family, equipment, seed, job, cost, reach, map, otherRevisions, settable }) =>
     answered(() => {
       const fit = fitWindow({ cells: family.cells, equipment, seed });
+      const own = familyJob(family, job);
       const { tolerance, bound } = job;
-      const { quickest, widest } = settingsToUse(fit, familyJob(family, job));
+      const terms = { fit, equipment, tolerance, bound, otherRevisions, settable };
       const offered = (choice: SettingChoice | null) =>
-        choice && {
-          ...choice,
-          proof: proofOf(family, settingIn(family, choice), {
-            fit,
-            equipment,
-            tolerance,
-            bound,
-            otherRevisions,
-            settable,
-          }),
-        };
-      return { fit, map: windowMap(fit, map), answer: { quickest: offered(quickest), widest: offered(widest) } };
+        choice && { ...choice, proof: proofOf(family, settingIn(family, choice), terms) };
+      const { quickest, widest, cheapest } = settingsToUse(fit, own, cost);
+      return {
+        fit,
+        map: windowMap(fit, map),
+        answer: { quickest: offered(quickest), widest: offered(widest), cheapest: offered(cheapest) },
+        odd: oddCells(fit),
+        notes: fitNotes(fit).map((note) => fitNoteWords(fit, note)),
+        next: nextBlock(fit, own, { reach, proven: quickest }),
+      };
     }),
 };
 

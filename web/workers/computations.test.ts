@@ -28,7 +28,11 @@ describe('the worker’s border', () => {
     const fit = fitWindow({ cells, equipment: { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 }, seed: 3 });
     const map = windowMap(fit, { powersW: [30, 40], speedsMmPerS: [90, 110], rest: { intervalMm: 0.06, passes: 1 } });
     const core = overChannel({
-      window: async () => answered(() => ({ fit, map, answer: { quickest: null, widest: null } })),
+      window: async () =>
+        answered(() => ({
+          ...{ fit, map, odd: [], notes: [], next: null },
+          answer: { quickest: null, widest: null, cheapest: null },
+        })),
     });
     const drawn = valueOf(await core.window({} as never));
     expect(drawn.fit.bond.values).toEqual(fit.bond.values);

@@ -1,6 +1,10 @@
 import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
   NestProgress,
+  ChoiceKind,
+  NextBlock,
+  NextReach,
+  OddCell,
   Point2,
   CardPrints,
   CellOutcomes,
@@ -15,6 +19,7 @@ import type {
   CouponPictureReading,
   GcodeOptions,
   SettingChoice,
+  SettingCost,
   SettingJob,
   WindowEquipment,
   WindowFit,
@@ -49,7 +54,14 @@ export interface DesignedCoupon {
 export interface DrawnWindow {
   readonly fit: WindowFit;
   readonly map: WindowMap;
-  readonly answer: { readonly quickest: OfferedSetting | null; readonly widest: OfferedSetting | null };
+  /** What may be chosen, by what for. */
+  readonly answer: Readonly<Record<ChoiceKind, OfferedSetting | null>>;
+  /** Cells that the others do not bear out. */
+  readonly odd: readonly OddCell[];
+  /** What the fit says of the cells as a whole. */
+  readonly notes: readonly string[];
+  /** Where a next coupon tells most. */
+  readonly next: NextBlock | null;
 }
 
 /** A setting that the window offers, and what its proof is worth. */
@@ -108,6 +120,9 @@ export interface Computations {
     equipment: WindowEquipment;
     seed: number;
     job: SettingJob;
+    /** What a piece costs besides the minutes under the head; null where no price is known. */
+    cost: SettingCost | null;
+    reach: NextReach;
     map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; rest: WindowRest };
     /** Codes of the family’s coupons that were fired on other revisions. */
     otherRevisions: readonly string[];
