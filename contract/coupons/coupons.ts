@@ -129,6 +129,8 @@ const readingEntries = array()
         .optional(),
       /** Why somebody took another outcome than proposed. */
       reason: string().max(300).optional(),
+      /** Share of its contrast that was left after the scrub, worked out here where pictures of before and after were read. */
+      kept: number().min(0).max(100).optional(),
       /** Step of the printed scale that the cell is like, 0 (bare) to 10. */
       step: number().label('Step').integer().min(0).max(10).optional(),
     }),
@@ -246,6 +248,8 @@ export const windowCell = record({
   outcome: word(OUTCOMES),
   /** Judged by eye, or taken against what the picture proposed. */
   byEye: flag(),
+  /** Share of its contrast that was left after the scrub, and the limit from which it holds; null where no pictures told. */
+  kept: orNull(record({ share: amount(), limit: amount() })),
 });
 /** The scrubbed coupons of a ticket's pairing and their cells: what its windows are fitted to. */
 export const ticketWindow = record({

@@ -62,7 +62,13 @@ export function retention(before: number, after: number, noise: number): number 
   return Math.abs(before) < 3 * noise ? null : Math.max(0, after / before);
 }
 
-interface CellBefore {
+/** Share of its contrast that a cell kept from one picture to the next; null where either cannot tell. */
+export function keptShare(now: CellMeasure, before: CellBefore): number | null {
+  const earlier = before.measure.contrast;
+  return earlier === null || now.contrast === null ? null : retention(earlier, now.contrast, before.noise);
+}
+
+export interface CellBefore {
   readonly measure: CellMeasure;
   readonly noise: number;
 }
@@ -97,8 +103,7 @@ function decide(
   rules: OutcomeRules,
   contrast: number,
 ): Pick<ProposedOutcome, 'outcome' | 'because'> {
-  const earlier = before?.measure.contrast ?? null;
-  const kept = earlier === null || !before ? null : retention(earlier, now.contrast!, before.noise);
+  const kept = before && keptShare(now, before);
   if (contrast < rules.contrast)
     return { outcome: 'under', because: `contrast ${Math.round(contrast) + 0} under ${rules.contrast}` };
   if (kept !== null && kept < rules.retention)

@@ -101,7 +101,7 @@ export function boundaryCells(
 ): { over: BoundaryCells; bond: BoundaryCells } {
   const counted = countedCells(cells);
   const rows = counted.map(({ cell }) => formRow(form, cell));
-  const numbers = counted.some(({ cell }) => cell.kept !== undefined && cell.outcome !== 'over');
+  const numbers = counted.some(({ cell }) => cell.kept && cell.outcome !== 'over');
   const of = (
     wanted: readonly number[],
     steps: BoundaryCells['steps'],
@@ -135,7 +135,7 @@ function keptBetween(
   { below, above }: BoundaryCells['steps'],
 ): readonly [from: number, to: number] {
   const side = outcome === 'holds' ? ([below, NO_STEP] as const) : ([NO_STEP, below] as const);
-  if (kept === undefined || !below || kept.share >= kept.limit !== (outcome === 'holds')) return side;
+  if (!kept || !below || kept.share >= kept.limit !== (outcome === 'holds')) return side;
   if (outcome === 'holds')
     return kept.share >= (1 + kept.limit) / 2 ? [below + above, NO_STEP] : [below, below + above];
   const passed = KEPT_BELOW.filter((share) => kept.share >= share * kept.limit).length;

@@ -24,13 +24,19 @@ export interface WindowPoint {
 /** All of a point besides power and speed. */
 export type WindowRest = Omit<WindowPoint, 'powerW' | 'speedMmPerS'>;
 
+/** Share of its contrast that a cell kept, and the limit from which it holds. */
+export interface Kept {
+  readonly share: number;
+  readonly limit: number;
+}
+
 /** A scrubbed cell. */
 export interface WindowCell extends WindowPoint {
   readonly outcome: Outcome;
   /** Judged by eye, not read from a picture: more often misread. */
   readonly byEye?: boolean | undefined;
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; only where pictures told. */
-  readonly kept?: { readonly share: number; readonly limit: number } | undefined;
+  readonly kept?: Kept | null | undefined;
   /** How much it counts, more than 0; 1 where nothing is said. */
   readonly weight?: number | undefined;
 }

@@ -70,7 +70,7 @@ const coupon = (change: Partial<FiredCoupon> = {}): FiredCoupon => {
 function cellsOf(made: FiredCoupon, of: string | null = 'c', byEye: (i: number) => boolean = () => false) {
   const random = seededRandom(4);
   const reads = new Map(
-    Array.from({ length: 400 }, (_, i) => [i, { outcome: 'holds', byEye: byEye(i) } as ReadOutcome]),
+    Array.from({ length: 400 }, (_, i) => [i, { outcome: 'holds', byEye: byEye(i), kept: null } as ReadOutcome]),
   );
   return couponWindowCells(made, of, reads, FIBRE).map((cell): CouponWindowCell => {
     const effect = Math.log(cell.powerW) - 0.6 * Math.log(cell.speedMmPerS) + 0.06 * standardNormal(random);
@@ -244,7 +244,7 @@ describe('cells of a coupon', () => {
 
   it('keep the watts they were fired with', () => {
     const later = { ...FIBRE, head: { ...FIBRE.head, ratedW: 30 } };
-    const reads = new Map([[5, { outcome: 'holds', byEye: false } as const]]);
+    const reads = new Map([[5, { outcome: 'holds', byEye: false, kept: null } as const]]);
     expect(couponWindowCells(coupon(), 'c', reads, later)[0]!.powerW).toBeCloseTo(60, 9);
   });
 
@@ -269,13 +269,17 @@ describe('cells of a coupon', () => {
       {
         stage: 'scrubbed',
         source: 'picture',
+        rules: { retention: 0.8 },
         entries: [
-          { cell: 0, outcome: 'holds', proposed: 'holds' },
+          { cell: 0, outcome: 'holds', proposed: 'holds', kept: 0.93 },
           { cell: 1, outcome: 'holds', proposed: 'under', reason: 'r' },
         ],
       },
       { stage: 'scrubbed', source: 'entered', entries: [{ cell: 2, outcome: 'over' }] },
     ] as never;
-    expect([...newestReads({ readings }, 'scrubbed').values()].map(({ byEye }) => byEye)).toEqual([false, true, true]);
+    const reads = [...newestReads({ readings }, 'scrubbed').values()];
+    expect(reads.map(({ byEye }) => byEye)).toEqual([false, true, true]);
+    // What was kept goes with the limit that it was held against; where no picture told, nothing does.
+    expect(reads.map(({ kept }) => kept)).toEqual([{ share: 0.93, limit: 0.8 }, null, null]);
   });
 });

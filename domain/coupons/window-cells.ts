@@ -4,6 +4,7 @@ import {
   layoutCoupon,
   type CouponDesign,
   type FiringNotes,
+  type Kept,
   type KnownSetting,
   type Outcome,
   type Stage,
@@ -17,20 +18,25 @@ export interface CouponWindowCell extends KnownSetting {
   readonly coats: number;
   readonly byEye: boolean;
   readonly couponId: string;
+  readonly kept: Kept | null;
   /** Its place on the coupon, from 0. */
   readonly cell: number;
 }
 
 interface WithReadings {
-  readonly readings: readonly Pick<Reading, 'stage' | 'source' | 'entries'>[];
+  readonly readings: readonly (Pick<Reading, 'stage' | 'source' | 'entries'> & Partial<Pick<Reading, 'rules'>>)[];
 }
 
 /** Newest outcome of every cell at a stage, and whether an eye judged it: no picture was read, or somebody took another outcome. */
 export function newestReads({ readings }: WithReadings, stage: Stage): Map<number, ReadOutcome> {
   const newest = new Map<number, ReadOutcome>();
   for (const reading of readings.filter((one) => one.stage === stage)) {
-    for (const { cell, outcome, proposed } of reading.entries)
-      newest.set(cell, { outcome, byEye: reading.source !== 'picture' || proposed !== outcome });
+    for (const { cell, outcome, proposed, kept } of reading.entries)
+      newest.set(cell, {
+        outcome,
+        byEye: reading.source !== 'picture' || proposed !== outcome,
+        kept: kept !== undefined && reading.rules ? { share: kept, limit: reading.rules.retention } : null,
+      });
   }
   return newest;
 }
@@ -40,10 +46,11 @@ export function newestOutcomes(coupon: WithReadings, stage: Stage): Map<number, 
   return new Map([...newestReads(coupon, stage)].map(([cell, { outcome }]) => [cell, outcome]));
 }
 
-/** A cell's outcome, and whether an eye judged it. */
+/** A cell's outcome, whether an eye judged it, and how much of its contrast it kept where pictures told. */
 export interface ReadOutcome {
   readonly outcome: Outcome;
   readonly byEye: boolean;
+  readonly kept: Kept | null;
 }
 
 /** A coupon as it was fired. */
@@ -83,7 +90,7 @@ export function couponWindowCells(
 ): CouponWindowCell[] {
   const { cells } = layoutCoupon(coupon.design, couponLimits(equipment));
   const notes = coupon.firing ?? NOT_NOTED;
-  return [...outcomes].flatMap(([index, { outcome, byEye }]) => {
+  return [...outcomes].flatMap(([index, { outcome, byEye, kept }]) => {
     const cell = cells[index];
     if (!cell?.reachable || sprayedOn(coupon, cell) !== compoundId) return [];
     const powerW = coupon.firing?.cellW[index] ?? deliveredPower(cell.powerPercent, powerSource(equipment));
@@ -93,7 +100,7 @@ export function couponWindowCells(
       {
         ...setting,
         ...{ powerPercent, powerW, speedMmPerS, intervalMm: setting.intervalMm! },
-        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, couponId: coupon.id, cell: index },
+        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, kept, couponId: coupon.id, cell: index },
       },
     ];
   });

@@ -118,9 +118,9 @@ describe('pictures of a coupon', () => {
     );
     expect(kept).toEqual({
       entries: [
-        { cell: 0, outcome: 'under', proposed: 'under' },
-        { cell: 1, outcome: 'holds', proposed: 'under', reason: 'dirt on it, wiped off' },
-        { cell: 6, outcome: 'holds', proposed: 'holds' },
+        { cell: 0, outcome: 'under', proposed: 'under', kept: 0.08 },
+        { cell: 1, outcome: 'holds', proposed: 'under', kept: 0.08, reason: 'dirt on it, wiped off' },
+        { cell: 6, outcome: 'holds', proposed: 'holds', kept: 0.98 },
       ],
       rules,
       picture_id: picture.id,

@@ -1,4 +1,4 @@
-import { contrastRanges, proposeOutcome, TYPICAL_PRINT, type CellMeasure, type OutcomeRules } from '@unto/core';
+import { contrastRanges, keptShare, proposeOutcome, TYPICAL_PRINT, type CellMeasure, type OutcomeRules } from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
 import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -17,7 +17,10 @@ export async function createReading(context: Context, couponId: string, request:
     await refuseHotGlass(context, 'coupons', { ...coupon, at: coupon.burntAt });
     requireBurntCells(coupon, request.entries);
     const { id, stage, source, pictureId = null, rules = null } = request;
-    const entries = source === 'picture' ? await judged(context, coupon, request) : request.entries;
+    const entries =
+      source === 'picture'
+        ? await judged(context, coupon, request)
+        : request.entries.map(({ kept: _kept, ...entry }) => entry);
     const row = { id, couponId, stage, source, pictureId, rules, entries, at: context.now, byId: context.actor };
     await insert(context, 'readings', row);
   });
@@ -55,7 +58,13 @@ async function judged(context: Context, coupon: Rows['coupons'], request: Create
         'entries',
         `Cell ${cell + 1} was taken as other than the picture ${found ? 'proposes' : 'can tell'}: say why.`,
       );
-    return { cell, outcome, ...(proposed ? { proposed } : {}), ...(reason?.trim() ? { reason: reason.trim() } : {}) };
+    const kept = earlier && keptShare(measure, earlier);
+    return {
+      ...{ cell, outcome },
+      ...(proposed ? { proposed } : {}),
+      ...(typeof kept === 'number' ? { kept } : {}),
+      ...(reason?.trim() ? { reason: reason.trim() } : {}),
+    };
   });
 }
 

@@ -131,9 +131,10 @@ async function scrubbedOutcomes(
     order: [['cell', 'ASC']],
   });
   const byCoupon = new Map<string, Map<number, ReadOutcome>>();
-  for (const { couponId, cell, outcome, byEye } of rows) {
+  for (const { couponId, cell, outcome, byEye, kept: share, keptLimit: limit } of rows) {
     if (!byCoupon.has(couponId)) byCoupon.set(couponId, new Map());
-    byCoupon.get(couponId)!.set(cell, { outcome, byEye });
+    const kept = share !== null && limit !== null ? { share, limit } : null;
+    byCoupon.get(couponId)!.set(cell, { outcome, byEye, kept });
   }
   return byCoupon;
 }

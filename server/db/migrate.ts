@@ -19,6 +19,7 @@ import * as people from './migrations/0016-people.js';
 import * as kinds from './migrations/0017-kinds.js';
 import * as remarks from './migrations/0018-remarks.js';
 import * as trays from './migrations/0019-trays.js';
+import * as kept from './migrations/0020-kept.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -41,6 +42,7 @@ export const MIGRATIONS = [
   kinds,
   remarks,
   trays,
+  kept,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

@@ -1,7 +1,7 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 import type { Outcome, Stage } from '@unto/core';
 
-const { BOOLEAN, INTEGER, TEXT, UUID } = DataTypes;
+const { BOOLEAN, DOUBLE, INTEGER, TEXT, UUID } = DataTypes;
 
 /** The newest outcome of every cell of a coupon at each stage. A view. */
 export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
@@ -12,6 +12,9 @@ export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
   declare source: string;
   declare readingId: string;
   declare byEye: boolean;
+  /** Share of its contrast that was left after the scrub; only where pictures told. */
+  declare kept: number | null;
+  declare keptLimit: number | null;
 }
 
 export function cellOutcomes(sequelize: Sequelize) {
@@ -24,6 +27,8 @@ export function cellOutcomes(sequelize: Sequelize) {
       source: TEXT,
       readingId: UUID,
       byEye: BOOLEAN,
+      kept: DOUBLE,
+      keptLimit: DOUBLE,
     },
     { sequelize, modelName: 'cellOutcomes', tableName: 'cell_outcomes' },
   );
