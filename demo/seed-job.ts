@@ -3,7 +3,7 @@ import {
   contrastRanges,
   proposeOutcome,
   quickestSetting,
-  settingsToUse,
+  settingFromWindow,
   type FiringNotes,
   type SettingChoice,
 } from '@unto/core';
@@ -155,7 +155,7 @@ async function takeRecipe(seeder: Seeder, job: DemoJob, coupon: Coupon): Promise
   const mark = { widthMm: job.mark[0], heightMm: job.mark[1] };
   const search = settingJob(equipment, mark, SHOP, 150);
   const quickest = quickestSetting(fit, search);
-  const chosen: SettingChoice | null = quickest ?? settingsToUse(fit, search).widest;
+  const chosen: SettingChoice | null = quickest ?? settingFromWindow(fit, search).widest;
   if (!chosen) return null;
   const { powerW: _powerW, ...setting } = settingIn(family, chosen);
   const body: CreateRecipe = {

@@ -43,9 +43,7 @@ export const FORMULAS = {
   fitCircle: 'circle of least squared distances through the rim points',
   planRotary: 'surface a degree = π × diameter ÷ 360',
   usableChord: 'widest chord whose sag is twice the depth of focus',
-  settingsToUse: 'quickest, safest or cheapest setting whose worst case still holds in the fitted window',
-  /** Kept with recipes of before. */
-  settingFromWindow: 'quickest or safest setting whose worst case still holds in the fitted window',
+  settingFromWindow: 'quickest, safest or cheapest setting whose worst case still holds in the fitted window',
 } as const;
 
 export type FormulaName = keyof typeof FORMULAS;

@@ -13,8 +13,8 @@ export {
   type Binding,
   type SettingChoice,
   type SettingJob,
-} from './setting-from-window.js';
-export * from './settings-to-use.js';
+} from './setting-search.js';
+export * from './setting-from-window.js';
 export * from './speed-margin.js';
 export * from './window-checks.js';
 export * from './window-map.js';

@@ -1,6 +1,6 @@
 import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
 import { boundAtSetting, boxEnds, worseEnd } from './promise.js';
-import { judged, tested, type Power, type Raster, type SettingChoice, type SettingJob } from './setting-from-window.js';
+import { judged, tested, type Power, type Raster, type SettingChoice, type SettingJob } from './setting-search.js';
 import type { WindowRest } from './window-terms.js';
 
 /** Watts and mm/s that a head can do. */

@@ -1,140 +1,137 @@
-import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
-import { requireWithin } from '../support/require.js';
-import { fastestRowSpeed, rasterTime, type RowMotion } from '../time/raster.js';
-import { boundariesAt, type BoundariesAt, type WindowFit } from './fit-window.js';
-import { boxEnds, meetsBound, promiseAt, promiseOf, type SettingPromise, type ToleranceBox } from './promise.js';
+import { costPerPiece, type PieceCost } from '../cost/cost-per-piece.js';
+import { decisive, makeFigure, supporting, type Figure, type Grade, type RecordRef } from '../evidence/figure.js';
+import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boxEnds, SURE, worseEnd } from './promise.js';
+import {
+  judged,
+  quickestSetting,
+  tested,
+  type Power,
+  type Raster,
+  type SettingChoice,
+  type SettingJob,
+} from './setting-search.js';
 import { triedPlaces } from './tried.js';
-import type { WindowCell, WindowPoint, WindowRest } from './window-terms.js';
+import type { WindowPoint } from './window-terms.js';
 
-/** What stops the setting from being quicker. */
-export const BINDINGS = ['too-little', 'too-much', 'top-speed', 'turnaround', 'tested-range'] as const;
-export type Binding = (typeof BINDINGS)[number];
+/** What a setting may be chosen for. */
+export const CHOICES = ['quickest', 'widest', 'cheapest'] as const;
+export type ChoiceKind = (typeof CHOICES)[number];
 
-export const BINDING_WORDS: Record<Binding, string> = {
-  'too-little': 'any quicker and it may be too little when power sags or focus drifts',
-  'too-much': 'any quicker needs power that may be too much when it swings up',
-  'top-speed': 'the head runs no faster',
-  turnaround: 'faster rows would lose more in turning round than they win',
-  'tested-range': 'the coupon tested nothing quicker',
+export const CHOICE_NAMES: Record<ChoiceKind, string> = {
+  quickest: 'Quickest that holds',
+  widest: 'Widest margin',
+  cheapest: 'Cheapest a piece',
 };
 
-/** The machine and job a setting is looked for on. */
-export interface SettingJob {
-  readonly power: PowerSource;
-  readonly motion: RowMotion;
-  readonly topSpeedMmPerS: number;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly directions: 'one-way' | 'two-way';
-  readonly tolerance: ToleranceBox;
-  /** Share of cells that must hold in the worst corner of the box, in 95 of 100 draws of the fit; 0.8 by default in the shop. */
-  readonly bound: number;
-}
+/** What a piece costs besides the minutes under the head, and what these cost. */
+export type SettingCost = Omit<PieceCost, 'laserMinutes' | 'yieldShare'>;
 
-/** A setting with what it promises. */
-export interface SettingChoice extends WindowPoint, SettingPromise {
-  readonly powerPercent: number;
-  /** Seconds for one piece's rectangle. */
-  readonly seconds: number;
-  readonly binding: Binding | null;
-}
+export type SettingAnswer = Readonly<Record<ChoiceKind, SettingChoice | null>>;
 
-const SPEED_STEPS = 60;
+/** Price of a good piece in minor units: pieces that do not hold are paid for by the others. */
+export const settingPrice = ({ seconds, holds }: Pick<SettingChoice, 'seconds' | 'holds'>, cost: SettingCost): number =>
+  costPerPiece({ ...cost, laserMinutes: seconds / 60, yieldShare: holds });
+
+/** Every so many draws tell whether a place is worth a closer look. */
+const LOOK_EACH = 5;
+/** Chance below which a setting is not worth looking at. */
+const HARDLY = 0.3;
+/** How many of the likeliest places are looked at closely for each aim. */
+const CLOSELY = 24;
 
 /**
- * The shortest job alone: settings are looked at from the quickest on, and the first that meets the bound inside the hull is it.
- * Much less work than both answers. Null when nothing meets the bound.
+ * The settings to use: of all powers, speeds, tested intervals and passes that lie, box and all, inside the hull of the scrubbed
+ * cells and meet the bound, the one with the shortest job, the one with the widest margin, and the cheapest. Where nothing meets the
+ * bound only the widest margin is told.
  * @throws value.out-of-range for a bound outside 0-1
  */
-export function quickestSetting(fit: WindowFit, job: SettingJob): SettingChoice | null {
-  requireWithin('bound', job.bound, 0, 1);
+export function settingFromWindow(fit: WindowFit, job: SettingJob, cost: SettingCost | null = null): SettingAnswer {
+  const quickest = quickestSetting(fit, job);
+  const places = glances(fit, job);
   const tried = triedPlaces(fit, job.tolerance);
+  const widest = closest(places, ({ worst }) => -worst, job, tried);
+  const proven = widest.filter(({ sure }) => sure >= SURE);
+  const price = (choice: Pick<SettingChoice, 'seconds' | 'holds'>) => (cost ? settingPrice(choice, cost) : 0);
+  const cheap =
+    cost && quickest
+      ? closest(
+          places.filter(({ sure }) => sure > SURE - 0.05),
+          price,
+          job,
+          tried,
+        )
+      : [];
+  return {
+    quickest,
+    widest: least(proven.length ? proven : widest, ({ worst }) => -worst),
+    cheapest: quickest && cost && least([quickest, ...cheap.filter(({ sure }) => sure >= SURE)], price),
+  };
+}
+
+const least = <T>(of: readonly T[], by: (one: T) => number) =>
+  of.reduce<T | null>((best, one) => (best && by(best) <= by(one) ? best : one), null);
+
+/** A place at a glance. */
+interface Glance extends Pick<SettingChoice, 'holds' | 'worst' | 'sure' | 'seconds'> {
+  readonly raster: Raster;
+  readonly power: Power;
+  readonly at: BoundariesAt;
+}
+
+/** Places that are likelier to hold than hardly, at a glance each. */
+function glances(fit: WindowFit, job: SettingJob): Glance[] {
   const { powers, rasters } = tested(fit, job);
-  const ordered = rasters.sort((a, b) => a.seconds - b.seconds);
-  for (let i = 0; i < ordered.length;) {
-    // All settings that take just as long: the safest of them.
-    const same = [];
-    for (const { seconds } = ordered[i]!; i < ordered.length && ordered[i]!.seconds === seconds; i += 1) {
-      const at = boundariesAt(fit, { ...ordered[i]!, powerW: 1 });
-      for (const power of powers) {
-        if (meetsBound(at, Math.log(power.powerW), job.tolerance, job.bound))
-          same.push(judged(ordered[i]!, power, at, job));
-      }
-    }
-    const found = same.sort((a, b) => b.worst - a.worst).find((choice) => tried(choice));
-    if (found) return { ...found, binding: bindingOf(found, fit, job) };
+  const some = powers.filter((_, i) => i % 2 === 0);
+  return rasters.flatMap((raster) => {
+    const at = boundariesAt(fit, { ...raster, powerW: 1 });
+    return some
+      .map((power) => ({ raster, power, at, seconds: raster.seconds, ...glance(at, Math.log(power.powerW), job) }))
+      .filter(({ holds }) => holds > HARDLY);
+  });
+}
+
+/** The best places by an aim that lie inside what was tried, judged by all draws. */
+function closest(
+  places: readonly Glance[],
+  by: (place: Glance) => number,
+  job: SettingJob,
+  tried: (point: WindowPoint) => boolean,
+): SettingChoice[] {
+  const found: SettingChoice[] = [];
+  for (const { raster, power, at } of [...places].sort((a, b) => by(a) - by(b))) {
+    if (found.length === CLOSELY) break;
+    if (tried({ ...raster, ...power })) found.push(judged(raster, power, at, job));
   }
-  return null;
+  return found;
 }
 
-export type Power = Pick<SettingChoice, 'powerPercent' | 'powerW'>;
-export type Raster = Omit<SettingChoice, keyof Power | keyof SettingPromise | 'binding'>;
-
-/** A power and a raster with what they promise within the raster's boundaries. */
-export function judged(raster: Raster, power: Power, at: BoundariesAt, job: SettingJob): SettingChoice {
-  return { ...raster, ...power, ...promiseAt(at, Math.log(power.powerW), job.tolerance, job.bound), binding: null };
-}
-
-/** The two sides of the grid: powers within the tested ones, and rasters (speed and all the rest), which alone make the time of the job. */
-export function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rasters: Raster[] } {
-  const wattsTested = fit.cells.map((cell) => cell.powerW);
-  const { down, up } = boxEnds(job.tolerance);
-  const [least, most] = [Math.min(...wattsTested) / Math.exp(down), Math.max(...wattsTested) / Math.exp(up)];
-  const powers = Array.from({ length: 100 }, (_, i) => ({
-    powerPercent: i + 1,
-    powerW: deliveredPower(i + 1, job.power),
-  })).filter(({ powerW }) => powerW >= least * (1 - 1e-9) && powerW <= most * (1 + 1e-9));
-  const speeds = speedGrid(fit, job);
-  const rasters = testedRests(fit.cells).flatMap((rest) =>
-    speeds.map((speedMmPerS) => ({
-      ...rest,
-      speedMmPerS,
-      seconds: rasterTime({ ...job, ...rest, speedMmPerS, passes: rest.passes * (rest.hatches ?? 1) }, job.motion),
-    })),
-  );
-  return { powers, rasters };
-}
-
-/** All that was tested together besides power and speed, each once. */
-function testedRests(cells: readonly WindowCell[]): WindowRest[] {
-  const rests = cells.map(({ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs }) => ({
-    ...{ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
-  }));
-  return [...new Map(rests.map((rest) => [JSON.stringify(rest), rest])).values()];
-}
-
-function speedGrid(fit: WindowFit, job: SettingJob): number[] {
-  const tested = fit.cells.map((cell) => cell.speedMmPerS);
-  const low = Math.min(...tested);
-  const high = Math.min(Math.max(...tested), job.topSpeedMmPerS);
-  if (high <= low) return [low];
-  return Array.from({ length: SPEED_STEPS }, (_, i) =>
-    Number((low * (high / low) ** (i / (SPEED_STEPS - 1))).toPrecision(3)),
-  ).filter((speed) => speed >= low && speed <= high);
-}
-
-/**
- * What a given setting promises under a fit, and whether it lies with its box inside the hull of the scrubbed cells.
- * @throws value.not-positive
- */
-export function judgeSetting(
-  fit: WindowFit,
-  point: WindowPoint,
-  { tolerance, bound }: Pick<SettingJob, 'tolerance' | 'bound'>,
-): SettingPromise & { inside: boolean } {
-  return { ...promiseOf(fit, point, tolerance, bound), inside: triedPlaces(fit, tolerance)(point) };
-}
-
-/** Why not quicker: looks at what the next faster step would run into. */
-function bindingOf(choice: SettingChoice, fit: WindowFit, job: SettingJob): Binding {
-  if (choice.speedMmPerS >= job.topSpeedMmPerS * 0.999) return 'top-speed';
-  if (job.motion.kind === 'gantry' && job.directions === 'two-way') {
-    if (choice.speedMmPerS >= 0.97 * fastestRowSpeed(job.widthMm, job.motion.accelerationMmPerS2)) return 'turnaround';
+/** What a few draws say of a place: mean chance, mean of the worse end, share that meets the bound there. */
+function glance(at: BoundariesAt, lnPower: number, { tolerance, bound }: SettingJob) {
+  const ends = boxEnds(tolerance);
+  let [holds, worst, sure, count] = [0, 0, 0, 0];
+  for (let d = 0; d < at.bondK.length; d += LOOK_EACH) {
+    const end = worseEnd(at, lnPower, ends, d);
+    holds += chanceAt(at, lnPower, d);
+    worst += end;
+    if (end >= bound) sure += 1;
+    count += 1;
   }
-  const fastest = Math.max(...fit.cells.map((cell) => cell.speedMmPerS));
-  if (choice.speedMmPerS >= fastest * 0.999) return 'tested-range';
-  const faster = boundariesAt(fit, { ...choice, speedMmPerS: choice.speedMmPerS * 1.03 });
-  const middle = (values: Float64Array) => values.reduce((sum, one) => sum + one, 0) / values.length;
-  const lnPower = Math.log(choice.powerW);
-  return lnPower - middle(faster.bondAt) < middle(faster.overAt) - lnPower ? 'too-little' : 'too-much';
+  return { holds: holds / count, worst: worst / count, sure: sure / count };
+}
+
+/** The chosen setting's worst case as a Figure of the grade that its proof earns. */
+export function settingFigure(
+  choice: Pick<SettingChoice, 'worst'>,
+  proof: { grade: Grade; cells: number; coupons: readonly RecordRef[] },
+): Figure {
+  return makeFigure({
+    formula: 'settingFromWindow',
+    value: choice.worst,
+    unit: '',
+    inputs: [
+      ...proof.coupons.map((ref) => decisive('scrubbed coupon', proof.grade, { value: `${proof.cells} cells`, ref })),
+      supporting('weak prior: slopes between those of heat index and dose', 'guess'),
+    ],
+  });
 }

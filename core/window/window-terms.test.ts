@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom, standardNormal } from '../support/index.js';
 import { boundariesAt, fitWindow, outcomeChances } from './fit-window.js';
-import { judgeSetting, type SettingJob } from './setting-from-window.js';
-import { settingsToUse } from './settings-to-use.js';
+import { judgeSetting, type SettingJob } from './setting-search.js';
+import { settingFromWindow } from './setting-from-window.js';
 import { formRow, windowForm } from './window-form.js';
 import { variedTerms, type WindowCell } from './window-terms.js';
 
@@ -45,7 +45,7 @@ describe('a term that cells vary', () => {
   });
 
   it('is part of the setting to use, at a value that was tried', () => {
-    const { quickest } = settingsToUse(fit, job);
+    const { quickest } = settingFromWindow(fit, job);
     expect([30, 50, 80, 130, 200]).toContain(quickest!.frequencyKHz);
     expect(quickest!.frequencyKHz).toBe(80);
   });

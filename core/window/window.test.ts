@@ -5,9 +5,9 @@ import { boundariesAt, fitWindow, outcomeChances } from './fit-window.js';
 import { focusAsPower } from './focus-as-power.js';
 import { insideHull } from './hull.js';
 import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
-import { judgeSetting, type SettingJob } from './setting-from-window.js';
+import { judgeSetting, type SettingJob } from './setting-search.js';
 import { nextBlock, paysFrom } from './next-block.js';
-import { settingFigure, settingsToUse } from './settings-to-use.js';
+import { settingFigure, settingFromWindow } from './setting-from-window.js';
 import { windowBands, windowMap } from './window-map.js';
 import type { WindowCell } from './window-terms.js';
 
@@ -115,7 +115,7 @@ describe('fit', () => {
 
 describe('setting to use', () => {
   const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
-  const { quickest, widest } = settingsToUse(fit, job);
+  const { quickest, widest } = settingFromWindow(fit, job);
 
   it('meets its bound, lies in the hull, and is the quicker of the two', () => {
     expect(quickest!.worst).toBeGreaterThanOrEqual(0.8);
@@ -136,12 +136,12 @@ describe('setting to use', () => {
 
   it('offers no quickest when no setting meets the bound', () => {
     const narrow = fitWindow({ cells: cellsOf(3, { powers: [20, 40], speeds: [60, 400] }), equipment, seed: 1 });
-    expect(settingsToUse(narrow, { ...job, bound: 0.99 }).quickest).toBeNull();
-    expect(settingsToUse(narrow, { ...job, bound: 0.99 }).widest).not.toBeNull();
+    expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).quickest).toBeNull();
+    expect(settingFromWindow(narrow, { ...job, bound: 0.99 }).widest).not.toBeNull();
   });
 
   it('says when turning round binds rather than the beam', () => {
-    const { quickest: fast } = settingsToUse(fit, { ...job, widthMm: 1.5 });
+    const { quickest: fast } = settingFromWindow(fit, { ...job, widthMm: 1.5 });
     expect(fast!.binding).toBe('turnaround');
     expect(fast!.speedMmPerS).toBeLessThan(100);
   });
@@ -150,7 +150,7 @@ describe('setting to use', () => {
     const coupons = [{ kind: 'coupon', id: 'k' }];
     expect(settingFigure(quickest!, { grade: 'proved', cells: 80, coupons }).grade).toBe('proved');
     expect(settingFigure(quickest!, { grade: 'carried', cells: 80, coupons }).grade).toBe('carried');
-    expect(() => settingsToUse(fit, { ...job, bound: 2 })).toThrow(/bound/);
+    expect(() => settingFromWindow(fit, { ...job, bound: 2 })).toThrow(/bound/);
   });
 
   it('maps chances between 0 and 1, with the lower boundary under the upper', () => {
@@ -191,7 +191,7 @@ describe('setting to use', () => {
 describe('the next coupon', () => {
   const fit = fitWindow({ cells: cellsOf(3, GRID), equipment, seed: 1 });
   const reach = { leastW: 4, mostW: 55, topSpeedMmPerS: 600 };
-  const { quickest } = settingsToUse(fit, job);
+  const { quickest } = settingFromWindow(fit, job);
 
   it('is laid where it may be quicker than what is proven, within what the head can do', () => {
     const block = nextBlock(fit, job, { reach, proven: quickest })!;

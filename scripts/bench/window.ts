@@ -4,7 +4,7 @@ import {
   orderedLogit,
   ordinalLogLikelihood,
   seededRandom,
-  settingsToUse,
+  settingFromWindow,
   standardNormal,
   windowMap,
   type OrdinalRow,
@@ -80,7 +80,7 @@ export function wholeWindow(): Line {
     median(runs, () => {
       const fit = fitWindow({ cells, equipment: BENCH, seed: 1 });
       windowMap(fit, over);
-      settingsToUse(fit, job);
+      settingFromWindow(fit, job);
     });
   const [few, most] = [time(many(5), 5), time(many(250), 2)];
   return {

@@ -1,4 +1,11 @@
-import { contrastRanges, keptShare, proposeOutcome, TYPICAL_PRINT, type CellMeasure, type OutcomeRules } from '@unto/core';
+import {
+  contrastRanges,
+  keptShare,
+  proposeOutcome,
+  TYPICAL_PRINT,
+  type CellMeasure,
+  type OutcomeRules,
+} from '@unto/core';
 import type { Coupon, CreateReading } from '@unto/contract';
 import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { layoutCoupon } from '@unto/core';
 import { designOf, firstDraft } from './design-form';
-import { blockOf, blockQuery, draftOfBlock, type ProposedBlock } from './next-draft';
+import { blockOf, blockQuery, type ProposedBlock } from '../window/proposed-block';
+import { draftOfBlock } from './next-draft';
 
 const BLOCK: ProposedBlock = {
   powersPercent: [70, 96],

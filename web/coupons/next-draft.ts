@@ -1,42 +1,11 @@
 import type { CouponLimits, UnitReading } from '@unto/core';
 import type { DesignDraft } from './design-form';
-import { fits, roundIn } from './starting-draft';
-
-/** The block of cells that a window proposes, as the panel would be set. */
-export interface ProposedBlock {
-  readonly powersPercent: readonly [low: number, high: number];
-  readonly speedsMmPerS: readonly [low: number, high: number];
-  readonly rest: Pick<DesignDraft, 'intervalMm' | 'passes' | 'focusOffsetMm' | 'frequencyKHz' | 'pulseNs'>;
-}
+import { roundIn } from '../ui/round-in';
+import type { ProposedBlock } from '../window/proposed-block';
+import { fits } from './starting-draft';
 
 const COLUMNS = 4;
 const ROWS = 6;
-const PARTS = ['intervalMm', 'passes', 'focusOffsetMm', 'frequencyKHz', 'pulseNs'] as const;
-
-/** A proposed block in an address, so that it opens in the designer. */
-export function blockQuery({ powersPercent, speedsMmPerS, rest }: ProposedBlock): string {
-  return [...powersPercent, ...speedsMmPerS, ...PARTS.map((part) => rest[part] ?? '')].join('_');
-}
-
-/** The block that an address holds; null where it holds none. */
-export function blockOf(query: unknown): ProposedBlock | null {
-  if (typeof query !== 'string') return null;
-  const [weak, strong, slow, fast, ...rest] = query.split('_').map((part) => (part === '' ? null : Number(part)));
-  if (![weak, strong, slow, fast].every((one) => typeof one === 'number' && Number.isFinite(one) && one > 0))
-    return null;
-  const [intervalMm, passes, focusOffsetMm, frequencyKHz = null, pulseNs = null] = rest;
-  return {
-    powersPercent: [weak!, strong!],
-    speedsMmPerS: [slow!, fast!],
-    rest: {
-      intervalMm: intervalMm ?? 0.06,
-      passes: passes ?? 1,
-      focusOffsetMm: focusOffsetMm ?? 0,
-      frequencyKHz,
-      pulseNs,
-    },
-  };
-}
 
 /** Sizes of a cell, mm, from the best; the last can just be read (common practice). */
 const CELLS = [

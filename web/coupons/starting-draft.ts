@@ -1,9 +1,7 @@
 import {
   CoreError,
   layoutCoupon,
-  readIn,
   startingRange,
-  toCoreUnit,
   type CouponLimits,
   type Quantity,
   type StartingPoint,
@@ -11,6 +9,7 @@ import {
   type StartingBench,
   type UnitReading,
 } from '@unto/core';
+import { roundIn } from '../ui/round-in';
 import { designOf, firstDraft, type DesignDraft } from './design-form';
 
 /** A blank that may be spent on a coupon, mm. */
@@ -105,14 +104,6 @@ function withRange(
     labelPowerPercent: Math.min(90, range.powerPercent.to),
     labelSpeedMmPerS: speed.from,
   };
-}
-
-/** A value of the core that is a round one, two digits, as the panel counts. */
-export function roundIn(reading: UnitReading | null, quantity: Quantity, value: number): number {
-  if (!reading) return Number(value.toPrecision(2));
-  const shown = readIn(reading, quantity, value);
-  const round = Number(shown.value.toPrecision(2));
-  return toCoreUnit(quantity, round, reading.units[quantity], reading.scale) ?? Number(value.toPrecision(2));
 }
 
 /** The best grid that a blank takes; null where it takes too few cells to bracket an edge. */

@@ -23,7 +23,7 @@ import {
   predictCells,
   readCellsCsv,
   readCoupon,
-  settingsToUse,
+  settingFromWindow,
   straighten,
   widestRunUp,
   windowMap,
@@ -135,7 +135,7 @@ const computations: Computations = {
       const terms = { fit, equipment, tolerance, bound, otherRevisions, settable };
       const offered = (choice: SettingChoice | null) =>
         choice && { ...choice, proof: proofOf(family, settingIn(family, choice), terms) };
-      const { quickest, widest, cheapest } = settingsToUse(fit, own, cost);
+      const { quickest, widest, cheapest } = settingFromWindow(fit, own, cost);
       return {
         fit,
         map: windowMap(fit, map),
