@@ -97,6 +97,7 @@ describe('the brass setting circle', () => {
       cell: 55,
       outcome: 'over',
       proposed: 'under',
+      kept: expect.any(Number),
       reason: 'scorched at its rim',
     });
     expect(reading!.entries.filter(({ outcome }) => outcome === 'holds').length).toBeGreaterThan(2);

@@ -48,7 +48,7 @@ export function promiseAt(at: BoundariesAt, lnPower: number, tolerance: Toleranc
     if (own >= boundAtSetting(bound) && worst[d]! >= bound) good += 1;
   }
   worst.sort();
-  return { holds: sum / count, worst: worst[Math.floor((1 - SURE) * (count - 1))]!, sure: good / count };
+  return { holds: sum / count, worst: worst[Math.floor((1 - SURE) * count)]!, sure: good / count };
 }
 
 /** Whether the bound is met in so many draws; stops as soon as too many fall short. */
