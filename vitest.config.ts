@@ -1,8 +1,33 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
+
+/** Files that take longest, first: whatever comes last has nothing beside it. */
+const LONGEST = [
+  'demo/demo.test.ts',
+  'core/coupon-reading/other-maths.reference.test.ts',
+  'simulators/camera/coupon-photo.test.ts',
+  'e2e/proving.test.ts',
+  'e2e/coating.test.ts',
+  'e2e/whole-pass.test.ts',
+  'e2e/bad-input.test.ts',
+  'e2e/choosing.test.ts',
+  'e2e/first-hour.test.ts',
+];
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const place = ({ moduleId }: TestSpecification) => {
+      const found = LONGEST.findIndex((name) => moduleId.endsWith(name));
+      return found < 0 ? LONGEST.length : found;
+    };
+    return (await super.sort(files)).sort((a, b) => place(a) - place(b));
+  }
+}
 
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         test: {

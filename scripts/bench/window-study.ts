@@ -105,7 +105,8 @@ const ENOUGH = 30;
 export const worstTenth = (tenths: readonly Tenth[]): number =>
   Math.max(...tenths.filter(({ count }) => count >= ENOUGH).map((t) => Math.abs(t.predicted - t.truly) / t.count));
 
-function together(tallies: readonly Tally[]): Tally {
+/** Several families as one. */
+export function together(tallies: readonly Tally[]): Tally {
   const sum = (pick: (tally: Tally) => number) => tallies.reduce((total, tally) => total + pick(tally), 0);
   return {
     ...{ coats: sum(({ coats }) => coats), given: sum(({ given }) => given), good: sum(({ good }) => good) },

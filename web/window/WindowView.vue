@@ -3,7 +3,6 @@ import {
   CHOICE_NAMES,
   CHOICES,
   deliveredPower,
-  paysFrom,
   settingFigure,
   settingPrice,
   settingWords,
@@ -14,10 +13,10 @@ import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
+import { useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { themeColours } from '../theme/colours';
-import { LEVELS, windowChart } from './window-chart';
+import { windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
 import { useNotices } from '../stores/notices';
 import { useOutbox } from '../stores/outbox';
@@ -25,20 +24,19 @@ import { usePanel } from '../ui/useUnits';
 import { useTicket } from '../stores/ticket';
 import TicketLine from '../station/TicketLine.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatDay, formatDuration, formatMoney, formatNumber } from '../ui/format';
+import { formatMoney, formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
 import type { OfferedSetting } from '../workers/computations';
-import { blockQuery } from './proposed-block';
-import { roundIn } from '../ui/round-in';
+import MapLegend from './MapLegend.vue';
 import MapPlace from './MapPlace.vue';
+import OddCells from './OddCells.vue';
+import SeenCoupons from './SeenCoupons.vue';
 import SettingOffer, { type Offer } from './SettingOffer.vue';
 import WindowTable from './WindowTable.vue';
-import { FIT_SEED, MAP_PARTS, mapRestOf, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
-
-/** Hands on a coupon from spray to scrub, without drying; common practice, no source. */
-const COUPON_HANDS_MIN = 15;
+import { useNextCoupon } from './useNextCoupon';
+import { FIT_SEED, MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
 
 /** The process window of a ticket's pairing and the settings to use on its job. */
 const props = defineProps<{ id: string }>();
@@ -101,29 +99,6 @@ const isAt = (choice: OfferedSetting, place: MapRest) =>
   MAP_PARTS.every((part) => (choice[part] ?? cells.value[0]![part]) === place[part]);
 const priceOf = (choice: OfferedSetting) =>
   cost.value ? formatMoney(settingPrice(choice, cost.value), shop.workshop!.currency) : '';
-/** Tints of the legend. */
-const TINTS = [
-  { level: 'under 50', tint: 0 },
-  { level: '50', tint: LEVELS[0].opacity },
-  { level: '80', tint: 1 - (1 - LEVELS[0].opacity) * (1 - LEVELS[1].opacity) },
-  { level: '95 and more', tint: 1 - (1 - LEVELS[0].opacity) * (1 - LEVELS[1].opacity) * (1 - LEVELS[2].opacity) },
-];
-/** The family's coupons with what became of their cells. */
-const seen = computed(() =>
-  coupons.value.map(({ id, code, burntAt, sameRevisions }) => {
-    const own = cells.value.filter(({ couponId }) => couponId === id);
-    const of = (outcome: string) => own.filter((cell) => cell.outcome === outcome).length;
-    const byEye = own.filter((cell) => cell.byEye).length;
-    return {
-      ...{ id, code, burntAt, count: own.length },
-      ...{ under: of('under'), holds: of('holds'), over: of('over') },
-      about: [
-        ...(byEye ? [`${byEye === own.length ? 'all' : byEye} judged by eye: counted as more often misread`] : []),
-        ...(sameRevisions ? [] : ['fired on other revisions']),
-      ].join('; '),
-    };
-  }),
-);
 const taken = computed(() => offers.value.find(({ kind }) => kind === takenKind.value) ?? offers.value[0] ?? null);
 
 function figureOf({ worst, proof }: OfferedSetting) {
@@ -140,52 +115,10 @@ const shownCells = computed(() =>
     .map((cell, index) => ({ ...cell, odd: odd.value.has(index) }))
     .filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
 );
-/** The cells to be looked at again, by coupon. */
-const lookAgain = computed(() =>
-  coupons.value.flatMap(({ id, code }) => {
-    const own = cells.value.filter((cell, index) => cell.couponId === id && odd.value.has(index));
-    return own.length ? [{ id, code, cells: own.map(({ cell }) => cell + 1).sort((a, b) => a - b) }] : [];
-  }),
-);
-const roundSpeed = (speed: number) => roundIn(units.reading.value, 'speed', speed);
-/** The next coupon as the panel would be set. */
-const next = computed(() => {
-  const block = drawn.value?.next;
-  if (!block || !store.fitted) return null;
-  const percent = (watts: number) => Math.round(percentFor(watts, store.fitted!) ?? 100);
-  return {
-    block,
-    powersPercent: [percent(block.powersW.low), percent(block.powersW.high)] as const,
-    speedsMmPerS: [roundSpeed(block.speedsMmPerS.low), roundSpeed(block.speedsMmPerS.high)] as const,
-  };
-});
+const { next, onMap, gain, pays, address } = useNextCoupon({ drawn, cells, cost }, { units, rest });
 const isShown = (choice: OfferedSetting) => rest.value !== null && isAt(choice, rest.value);
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
-/** What the next coupon is likely to bring, in words. */
-const gain = computed(() => {
-  const { answer, next: block } = drawn.value ?? {};
-  if (!block) return '';
-  if (!answer?.quickest) return 'No setting is proven yet: it is the way to one.';
-  const times = Math.max(1, Math.round(block.about.sure * 10));
-  const saved = answer.quickest.seconds - block.about.seconds;
-  return `About ${times} time${times === 1 ? '' : 's'} in 10 it proves a setting ${formatDuration(saved)} quicker a piece.`;
-});
-/** From how many pieces it pays, held against those of the ticket. */
-const pays = computed(() => {
-  const { answer, next: block } = drawn.value ?? {};
-  if (!block || !answer?.quickest || !cost.value) return '';
-  const couponMinor = cost.value.blankMinor + COUPON_HANDS_MIN * shop.workshop!.labourMinorPerMinute;
-  const { laserMinorPerMinute } = cost.value;
-  const pieces = paysFrom(block.about, answer.quickest, { couponMinor, laserMinorPerMinute });
-  const left = store.ticket!.pieces;
-  const price = `It costs about ${formatMoney(couponMinor, shop.workshop!.currency)} (blank and ${COUPON_HANDS_MIN} min by hand)`;
-  if (pieces === null) return `${price} and saves nothing that has a price.`;
-  return `${price}; it pays from about ${pieces} pieces${pieces > left ? `: not worth it for the ${left} of this ticket` : ''}.`;
-});
-const isAtRest = (place: Partial<MapRest>) =>
-  MAP_PARTS.every((part) => (place[part] ?? cells.value[0]![part]) === rest.value?.[part]);
-const nextShown = computed(() => (next.value && isAtRest(next.value.block.rest) ? next.value : null));
 const option = computed(() => {
   void shop.theme;
   if (!drawn.value || !store.fitted) return null;
@@ -198,15 +131,10 @@ const option = computed(() => {
     percentOf: (watts) => percentFor(watts, store.fitted!),
     wattsOf: (percent) => deliveredPower(percent, source),
     cells: shownCells.value,
-    next: nextShown.value,
+    next: onMap.value,
     intervalMm: rest.value!.intervalMm,
     passes: rest.value!.passes * rest.value!.hatches,
-    setting:
-      choice && isShown(choice)
-        ? {
-            ...choice,
-          }
-        : null,
+    setting: choice && isShown(choice) ? choice : null,
     powerShare: shop.workshop!.tolerancePower,
     units,
     colours: themeColours(),
@@ -214,17 +142,6 @@ const option = computed(() => {
 });
 
 const stillHere = useStillHere();
-
-async function design(): Promise<void> {
-  const { block } = next.value ?? {};
-  const query =
-    next.value && block ? { next: blockQuery({ ...next.value, rest: mapRestOf(withRest(block.rest)) }) } : {};
-  await router.push({ path: `/tickets/${props.id}/prove`, query });
-}
-/** What no cell varied is that of the cells. */
-const withRest = (place: Partial<MapRest>) => ({ ...cells.value[0]!, ...defined(place) });
-const defined = (place: Partial<MapRest>) =>
-  Object.fromEntries(Object.entries(place).filter(([, value]) => value !== undefined)) as Partial<MapRest>;
 
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
@@ -295,37 +212,8 @@ async function makeRecipe(): Promise<void> {
             :label="`Chance of holding over speed and power. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
-          <p class="legend small">
-            <span>of 100 hold:</span>
-            <span v-for="{ level, tint } in TINTS" :key="level"
-              ><i class="tint"><i :style="{ opacity: tint }"></i></i>{{ level }}</span
-            >
-            <span>● held</span><span>○ too little</span><span class="too-much">✕ too much</span
-            ><span class="quiet">···· same dose</span><span class="setting">◆ the setting, in what it may drift</span
-            ><span v-if="nextShown">┄ next coupon</span>
-          </p>
-          <table class="coupons small">
-            <thead>
-              <tr>
-                <th>Coupon</th>
-                <th>Fired</th>
-                <th class="n">Cells</th>
-                <th>After the scrub</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="coupon in seen" :key="coupon.id">
-                <td>
-                  <RouterLink :to="`/coupons/${coupon.id}`">{{ coupon.code }}</RouterLink>
-                </td>
-                <td>{{ coupon.burntAt ? formatDay(coupon.burntAt) : '' }}</td>
-                <td class="n mono">{{ coupon.count }}</td>
-                <td class="mono">○ {{ coupon.under }} ● {{ coupon.holds }} ✕ {{ coupon.over }}</td>
-                <td>{{ coupon.about }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <MapLegend :next="onMap !== null" />
+          <SeenCoupons :coupons="coupons" :cells="cells" />
         </template>
       </div>
       <aside class="right">
@@ -355,24 +243,20 @@ async function makeRecipe(): Promise<void> {
         <p v-for="note in drawn?.notes ?? []" :key="note" class="warn" role="status" data-test-id="fit-note">
           {{ note }}
         </p>
-        <p v-if="lookAgain.length" class="small" data-test-id="odd-cells">
-          <template v-for="(one, i) in lookAgain" :key="one.id"
-            >{{ i ? '; ' : '' }}cell{{ one.cells.length === 1 ? '' : 's' }} {{ one.cells.join(', ') }} of
-            <RouterLink :to="`/coupons/${one.id}`">{{ one.code }}</RouterLink></template
-          >
-          disagree{{ lookAgain.length === 1 && lookAgain[0]!.cells.length === 1 ? 's' : '' }} with the cells around
-          (ringed): look again.
-        </p>
+        <OddCells v-if="drawn" :coupons="coupons" :cells="cells" :odd="drawn.odd" />
         <section v-if="next" data-test-id="next-coupon">
           <h2>The next coupon</h2>
           <p>
             24 cells at
             <b class="mono">{{ next.powersPercent.map((power) => units.text('power', power)).join(' to ') }}</b>,
             <b class="mono">{{ next.speedsMmPerS.map((speed) => units.text('speed', speed)).join(' to ') }}</b>,
-            {{ units.text('interval', next.block.rest.intervalMm) }} interval, would tell most. {{ gain }}
+            {{ units.text('interval', next.rest.intervalMm) }} interval, would tell most. {{ gain }}
           </p>
           <p v-if="pays" class="quiet">{{ pays }}</p>
         </section>
+        <p v-else-if="drawn?.answer.quickest" class="small" data-test-id="next-coupon">
+          Nothing that was tried is likely to hold quicker: another coupon is not worth its blank.
+        </p>
         <p v-if="drawn" class="quiet small">
           At worst: power and focus at the ends of their tolerance, in 95 of 100 draws of the fit.
           {{ cost ? 'A piece’s price here is its blank and the minutes under the head. ' : '' }}How the coat’s thickness
@@ -384,7 +268,7 @@ async function makeRecipe(): Promise<void> {
             outlined
             :label="next ? 'Design that coupon' : 'Another coupon'"
             data-test-id="next-design"
-            @click="design"
+            @click="router.push(address)"
           />
         </div>
       </aside>
@@ -436,51 +320,6 @@ async function makeRecipe(): Promise<void> {
 
 .lead {
   padding: 0 0.5rem 0.3rem;
-}
-
-.legend {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 1rem;
-  padding: 0 0.5rem 0.4rem;
-}
-
-.tint {
-  display: inline-block;
-  width: 1rem;
-  height: 0.8rem;
-  margin-right: 0.3rem;
-  border: 1px solid var(--unto-bonded);
-}
-
-.tint > i {
-  display: block;
-  height: 100%;
-  background: var(--unto-bonded);
-}
-
-.too-much {
-  color: var(--unto-danger);
-}
-
-.setting {
-  color: var(--unto-action);
-}
-
-.coupons {
-  border-collapse: collapse;
-  border-top: 1px solid var(--unto-rule);
-}
-
-.coupons th,
-.coupons td {
-  padding: 0.25rem 0.5rem;
-  border-bottom: 1px solid var(--unto-rule);
-  text-align: left;
-}
-
-.coupons .n {
-  text-align: right;
 }
 
 .right {

@@ -1,5 +1,5 @@
 import { deliveredPower, type SettingCost, type SettingPart, type WindowRest } from '@unto/core';
-import type { Ticket } from '@unto/contract';
+import type { Ticket, TicketWindow } from '@unto/contract';
 import {
   powerSource,
   settableParts,
@@ -47,12 +47,17 @@ export function useWindow(ticketId: () => string) {
     key: () => KEYS.window(ticketId()),
     query: () => api.call('ticketWindow', { params: { id: ticketId() } }),
   });
-  const families = computed(() => windowFamilies((data.value?.cells ?? []) as readonly CouponWindowCell[]));
+  // Asked again, the same cells come as other objects: a fit under way is not to be thrown away for them.
+  const kept = shallowRef<TicketWindow | null>(null);
+  watch(data, (now) => now && JSON.stringify(now) !== JSON.stringify(kept.value) && (kept.value = now), {
+    immediate: true,
+  });
+  const families = computed(() => windowFamilies((kept.value?.cells ?? []) as readonly CouponWindowCell[]));
   const picked = ref(0);
   watch(families, () => (picked.value = 0));
   const family = computed(() => families.value[picked.value] ?? null);
   const cells = computed(() => family.value?.cells ?? []);
-  const coupons = computed(() => (data.value?.coupons ?? []).filter(({ id }) => family.value?.couponIds.includes(id)));
+  const coupons = computed(() => (kept.value?.coupons ?? []).filter(({ id }) => family.value?.couponIds.includes(id)));
   const drawn = shallowRef<DrawnWindow | null>(null);
   /** What the prices of the settings are made of; null where nothing has one. */
   const cost = shallowRef<SettingCost | null>(null);

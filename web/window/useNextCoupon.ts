@@ -1,0 +1,75 @@
+import { paysFrom, type SettingCost } from '@unto/core';
+import type { CouponWindowCell } from '@unto/domain';
+import { computed, type Ref } from 'vue';
+import { useShop } from '../stores/shop';
+import { useTicket } from '../stores/ticket';
+import { formatDuration, formatMoney } from '../ui/format';
+import { roundIn } from '../ui/round-in';
+import type { Units } from '../ui/useUnits';
+import type { DrawnWindow } from '../workers/computations';
+import { blockQuery, type ProposedBlock } from './proposed-block';
+import { MAP_PARTS, mapRestOf, percentFor, type MapRest } from './useWindow';
+
+/** Hands on a coupon from spray to scrub, without drying; common practice, no source. */
+const COUPON_HANDS_MIN = 15;
+
+/** The coupon that a window proposes next: as the panel would be set, what it is likely to bring, and from when it pays. */
+export function useNextCoupon(
+  {
+    drawn,
+    cells,
+    cost,
+  }: {
+    readonly drawn: Ref<DrawnWindow | null>;
+    readonly cells: Ref<readonly CouponWindowCell[]>;
+    readonly cost: Ref<SettingCost | null>;
+  },
+  { units, rest }: { readonly units: Units; readonly rest: Ref<MapRest | null> },
+) {
+  const store = useTicket();
+  const shop = useShop();
+  const next = computed<ProposedBlock | null>(() => {
+    const block = drawn.value?.next;
+    if (!block || !store.fitted) return null;
+    const percent = (watts: number) => Math.round(percentFor(watts, store.fitted!) ?? 100);
+    const speed = (mmPerS: number) => roundIn(units.reading.value, 'speed', mmPerS);
+    // What no cell varied is that of the cells.
+    const said = Object.fromEntries(Object.entries(block.rest).filter(([, value]) => value !== undefined));
+    return {
+      powersPercent: [percent(block.powersW.low), percent(block.powersW.high)],
+      speedsMmPerS: [speed(block.speedsMmPerS.low), speed(block.speedsMmPerS.high)],
+      rest: mapRestOf({ ...cells.value[0]!, ...said }),
+    };
+  });
+  /** It lies where the map is cut. */
+  const onMap = computed(() => {
+    const place = next.value?.rest as MapRest | undefined;
+    return place && MAP_PARTS.every((part) => place[part] === rest.value?.[part]) ? next.value : null;
+  });
+  const gain = computed(() => {
+    const { answer, next: block } = drawn.value ?? {};
+    if (!block) return '';
+    if (!answer?.quickest) return 'No setting is proven yet: it is the way to one.';
+    const times = Math.max(1, Math.round(block.about.sure * 10));
+    const saved = answer.quickest.seconds - block.about.seconds;
+    return `About ${times} time${times === 1 ? '' : 's'} in 10 it proves a setting ${formatDuration(saved)} quicker a piece.`;
+  });
+  const pays = computed(() => {
+    const { answer, next: block } = drawn.value ?? {};
+    if (!block || !answer?.quickest || !cost.value) return '';
+    const { currency, labourMinorPerMinute } = shop.workshop!;
+    const { blankMinor, laserMinorPerMinute } = cost.value;
+    const couponMinor = blankMinor + COUPON_HANDS_MIN * labourMinorPerMinute;
+    const pieces = paysFrom(block.about, answer.quickest, { couponMinor, laserMinorPerMinute });
+    const left = store.ticket!.pieces;
+    const price = `It costs about ${formatMoney(couponMinor, currency)} (blank and ${COUPON_HANDS_MIN} min by hand)`;
+    if (pieces === null) return `${price} and saves nothing that has a price.`;
+    return `${price}; it pays from about ${pieces} pieces${pieces > left ? `: not worth it for the ${left} of this ticket` : ''}.`;
+  });
+  /** Where its design opens. */
+  const address = computed(() => ({
+    path: `/tickets/${store.ticket!.id}/prove`,
+    query: next.value ? { next: blockQuery(next.value) } : {},
+  }));
+  return { next, onMap, gain, pays, address };
+}
