@@ -26,6 +26,9 @@ export interface WindowFit {
   readonly form: WindowForm;
   readonly bond: Draws;
   readonly over: Draws;
+  /** Steepness of both, draw by draw: the same at every point. */
+  readonly bondK: Float64Array;
+  readonly overK: Float64Array;
   readonly drawCount: number;
   readonly cells: readonly WindowCell[];
 }
@@ -63,15 +66,21 @@ export function fitWindow(options: {
   const straight = straightStarts(cells, form, priors);
   const bond = drawsOf({ cells: seen.bond, prior: priors.bond }, straight.bond, random, effort);
   const over = drawsOf({ cells: seen.over, prior: priors.over }, straight.over, random, effort);
+  const pairs = pairedDraws(bond, over, random);
   return {
     modelVersion: WINDOW_MODEL_VERSION,
     seed,
     form,
-    ...pairedDraws(bond, over, random),
+    ...pairs,
+    bondK: steepness(pairs.bond),
+    overK: steepness(pairs.over),
     drawCount: WINDOW_DRAWS,
     cells,
   };
 }
+
+const steepness = ({ values, size, count }: Draws) =>
+  Float64Array.from({ length: count }, (_, d) => Math.exp(values[d * size]!));
 
 type Line = readonly [lnSteepness: number, level: number, slope: number];
 
@@ -131,7 +140,7 @@ function drawsOf(
   return posteriorDraws(task, many ? [line] : [line, middle, wary], wanted);
 }
 
-/** ln k of a spray even to 6 to 20 %: about 14, from 7 to 27. */
+/** ln k of a spray even to 6 to 20 %: about 15, nine times in ten from 7 to 31. */
 const STEEPNESS: Normal = { mean: Math.log(15), sd: 0.45 };
 /** One or two cells of a hundred are read as something else, now and then one of ten. */
 const MISREAD: Normal = { mean: Math.log(0.03 / 0.97), sd: 0.9 };
@@ -193,7 +202,7 @@ function pairedDraws(bond: Draws, over: Draws, random: Random): { bond: Draws; o
 }
 
 /** ln of the power at which each draw of a boundary makes it the even bet at a point, whatever the point's own power. */
-export function needsAt(form: WindowForm, { values, size, count }: Draws, point: WindowPoint): Float64Array {
+function needsAt(form: WindowForm, { values, size, count }: Draws, point: WindowPoint): Float64Array {
   const row = formRow(form, point);
   const needs = new Float64Array(count);
   for (let d = 0; d < count; d += 1) {
@@ -213,13 +222,11 @@ export interface BoundariesAt {
 }
 
 /** @throws value.not-positive, value.not-finite where a varied term is not said */
-export function boundariesAt({ form, bond, over }: WindowFit, point: WindowPoint): BoundariesAt {
-  const steepness = ({ values, size, count }: Draws) =>
-    Float64Array.from({ length: count }, (_, d) => Math.exp(values[d * size]!));
+export function boundariesAt({ form, bond, over, bondK, overK }: WindowFit, point: WindowPoint): BoundariesAt {
   return {
-    bondK: steepness(bond),
+    bondK,
     bondAt: needsAt(form, bond, point),
-    overK: steepness(over),
+    overK,
     overAt: needsAt(form, over, point),
   };
 }

@@ -20,8 +20,8 @@ export interface NextBlock {
 }
 
 /** Four powers over ×÷ 1.2 and six speeds over ×÷ 1.6: what proved best of the shapes that were tried for a second coupon of 24. */
-const POWERS = { factor: 1.2, count: 4 };
-const SPEEDS = { factor: 1.6, count: 6 };
+export const BLOCK_POWERS = { factor: 1.2, count: 4 } as const;
+export const BLOCK_SPEEDS = { factor: 1.6, count: 6 } as const;
 
 /**
  * Where a next coupon tells most: a block about the most promising quick setting. Moved, not cut, where it would leave what the head
@@ -38,8 +38,8 @@ export function nextBlock(
   const { intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = about;
   const rest = { intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs };
   return {
-    powersW: { ...around(powerW, POWERS.factor, reach.leastW, reach.mostW), count: POWERS.count },
-    speedsMmPerS: { ...around(speedMmPerS, SPEEDS.factor, 0, reach.topSpeedMmPerS), count: SPEEDS.count },
+    powersW: { ...around(powerW, BLOCK_POWERS.factor, reach.leastW, reach.mostW), count: BLOCK_POWERS.count },
+    speedsMmPerS: { ...around(speedMmPerS, BLOCK_SPEEDS.factor, 0, reach.topSpeedMmPerS), count: BLOCK_SPEEDS.count },
     rest,
     about,
   };

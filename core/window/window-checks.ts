@@ -1,4 +1,5 @@
 import { OUTCOMES, type Outcome } from '../coupon/outcomes.js';
+import { median } from '../statistics/median.js';
 import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
 import { quickSigmoid } from './quick-sigmoid.js';
 import type { Draws } from './boundary-posterior.js';
@@ -13,14 +14,18 @@ export interface OddCell {
   readonly chance: number;
 }
 
+/** Chances of each outcome at every cell by the others alone. */
+export type LeftOut = readonly Record<Outcome, number>[];
+
 /** A cell less likely than this by its neighbours is pointed out: among a hundred cells that follow their boundary about one. */
 const ODD = 0.02;
 
 /**
  * Cells whose outcome disagrees with what all others say of their place, the oddest first.
+ * @param alone chances by the others alone, where they are known already
  */
-export function oddCells(fit: WindowFit): OddCell[] {
-  return leftOut(fit)
+export function oddCells(fit: WindowFit, alone = leftOut(fit)): OddCell[] {
+  return alone
     .map((chances, index) => ({ index, chance: chances[fit.cells[index]!.outcome] }))
     .filter(({ chance }) => chance < ODD)
     .sort((a, b) => a.chance - b.chance);
@@ -30,7 +35,7 @@ export function oddCells(fit: WindowFit): OddCell[] {
  * Chances of each outcome at every cell by the others alone: each is left out by weighing the draws with one over the chance that they
  * gave it (Gelfand, Dey & Chang 1992: importance-weighted leave-one-out).
  */
-function leftOut(fit: WindowFit): Record<Outcome, number>[] {
+export function leftOut(fit: WindowFit): LeftOut {
   const places = new Map<string, ReturnType<typeof boundariesAt>>();
   const at = (cell: WindowCell) => {
     const { speedMmPerS, intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = cell;
@@ -60,9 +65,9 @@ function leftOut(fit: WindowFit): Record<Outcome, number>[] {
 const UNLIKELY = 0.1;
 
 /** How many cells lie where they are not expected, and how many would by chance. */
-function unexpected(fit: WindowFit): { found: number; byChance: number } {
+function unexpected(fit: WindowFit, alone: LeftOut): { found: number; byChance: number } {
   let [found, byChance] = [0, 0];
-  leftOut(fit).forEach((chances, index) => {
+  alone.forEach((chances, index) => {
     if (chances[fit.cells[index]!.outcome] < UNLIKELY) found += 1;
     for (const outcome of OUTCOMES) if (chances[outcome] < UNLIKELY) byChance += chances[outcome];
   });
@@ -85,14 +90,12 @@ export type FitNote = (typeof FIT_NOTES)[number];
 /** From where a note is worth its place. Common practice, no source. */
 const LIMITS = { excess: 2.5, steepness: 10, halfBand: 0.12 };
 
-const median = (values: Float64Array) => values.slice().sort()[Math.floor(values.length / 2)]!;
-
 /** What the fit says of how well the cells follow it: nothing where they do. */
-export function fitNotes(fit: WindowFit): FitNote[] {
+export function fitNotes(fit: WindowFit, alone = leftOut(fit)): FitNote[] {
   const outcomes = new Set(fit.cells.map(({ outcome }) => outcome));
   if (!outcomes.has('holds')) return ['nothing held'];
   if (outcomes.size === 1) return ['nothing failed'];
-  const { found, byChance } = unexpected(fit);
+  const { found, byChance } = unexpected(fit, alone);
   const at = boundariesAt(
     fit,
     fit.cells.find(({ outcome }) => outcome === 'holds')!,
@@ -107,14 +110,14 @@ export function fitNotes(fit: WindowFit): FitNote[] {
 }
 
 /** The note in words, with its numbers. */
-export function fitNoteWords(fit: WindowFit, note: FitNote): string {
+export function fitNoteWords(fit: WindowFit, note: FitNote, alone?: LeftOut): string {
   switch (note) {
     case 'nothing held':
       return 'No cell held: there is no window here yet. Try another interval, a thicker coat, or powers and speeds between those lost and those scorched.';
     case 'nothing failed':
       return 'Every cell held: the edges lie outside what was tried. Quicker or weaker cells would find them.';
     case 'cells contradict':
-      return contradiction(unexpected(fit), fit.cells.length);
+      return contradiction(unexpected(fit, alone ?? leftOut(fit)), fit.cells.length);
     case 'blurred': {
       const k = median(boundariesAt(fit, fit.cells[0]!).bondK);
       return `The edge is blurred: from 1 in 10 to 9 in 10 takes ×${Math.exp(4.39 / k).toFixed(1)} of power, where an even coat takes ×1.3.`;

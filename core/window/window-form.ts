@@ -1,5 +1,6 @@
 import { NO_STEP, type BoundaryCells, type Normal } from './boundary.js';
 import { TERM_SHAPES, variedTerms, type WindowCell, type WindowPoint, type WindowTerm } from './window-terms.js';
+import { mean } from '../statistics/moments.js';
 import { requirePositive } from '../support/require.js';
 
 /** What the columns of a window's boundaries stand for, and where each has its middle. */
@@ -18,7 +19,6 @@ export interface WindowForm {
 /** Quarters of the range of ln speed. */
 const HINGES = [0.25, 0.5, 0.75];
 
-const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
 const distinct = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b);
 const ln = (name: string, value: number) => Math.log(requirePositive(name, value));
 const passesOf = ({ passes, hatches }: WindowPoint) => ln('passes', passes * (hatches ?? 1));

@@ -1,3 +1,4 @@
+import { median } from '../statistics/median.js';
 import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
 import type { WindowRest } from './window-terms.js';
 
@@ -37,8 +38,6 @@ export function windowMap(
   });
   return { powersW, speedsMmPerS, holds, lowerW, upperW };
 }
-
-const median = (values: Float64Array) => values.slice().sort()[Math.floor(values.length / 2)]!;
 
 /** A stretch of neighbouring speeds at which some power holds with a chance of so much or more, and between which powers. */
 export type WindowBand = readonly { readonly speedMmPerS: number; readonly lowW: number; readonly highW: number }[];

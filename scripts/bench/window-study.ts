@@ -120,8 +120,8 @@ export function together(tallies: readonly Tally[]): Tally {
   };
 }
 
-const percent = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
 const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
+const percent = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
 
 const words = (kind: string, tally: Tally) =>
   `${kind.padEnd(13)} given ${percent(tally.given, tally.coats).padStart(5)}, truly good ${percent(tally.good, tally.given).padStart(5)}, rate ${tally.good ? mean(tally.shares).toFixed(2) : '  – '}, worst tenth off ${worstTenth(tally.tenths).toFixed(2)}`;

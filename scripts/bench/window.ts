@@ -12,8 +12,8 @@ import {
   type WindowCell,
 } from '@unto/core';
 import { median, type Line } from './line.js';
+import { BENCH, ratios } from './window-coats.js';
 
-const BENCH = { radiusMm: 0.08, conductivity: 0.0162, diffusivity: 4.05 };
 const MOTION: RowMotion = { kind: 'gantry', accelerationMmPerS2: 5000, rapidMmPerS: 600 };
 
 function coupon80(seed: number): WindowCell[] {
@@ -68,9 +68,11 @@ export function wholeWindow(): Line {
     tolerance: { powerShare: 0.05, focusShare: 0.01 },
     bound: 0.8,
   };
-  const axes = (low: number, high: number, count: number) =>
-    Array.from({ length: count }, (_, i) => low * (high / low) ** (i / (count - 1)));
-  const over = { powersW: axes(18, 55, 44), speedsMmPerS: axes(40, 600, 60), rest: { intervalMm: 0.06, passes: 1 } };
+  const over = {
+    powersW: ratios(18, 55, 44),
+    speedsMmPerS: ratios(40, 600, 60),
+    rest: { intervalMm: 0.06, passes: 1 },
+  };
   // Every copy at powers of its own, so that no two cells are counted as one.
   const many = (copies: number) =>
     Array.from({ length: copies }, (_, i) =>

@@ -1,11 +1,8 @@
-import type { CouponLimits, UnitReading } from '@unto/core';
+import { BLOCK_POWERS, BLOCK_SPEEDS, type CouponLimits, type UnitReading } from '@unto/core';
 import type { DesignDraft } from './design-form';
 import { roundIn } from '../ui/round-in';
 import type { ProposedBlock } from '../window/proposed-block';
 import { fits } from './starting-draft';
-
-const COLUMNS = 4;
-const ROWS = 6;
 
 /** Sizes of a cell, mm, from the best; the last can just be read (common practice). */
 const CELLS = [
@@ -32,10 +29,10 @@ export function draftOfBlock(
     spacing: 'linear',
     from: powersPercent[0],
     to: powersPercent[1],
-    count: COLUMNS,
+    count: BLOCK_POWERS.count,
   } as const;
   const [from, to] = [round(block.speedsMmPerS[0]), round(block.speedsMmPerS[1])];
-  const speed = { parameter: 'speed', spacing: 'log', from, to, count: ROWS } as const;
+  const speed = { parameter: 'speed', spacing: 'log', from, to, count: BLOCK_SPEEDS.count } as const;
   const tries = CELLS.flatMap(([cellWidthMm, cellHeightMm]) =>
     (['each', 'edges'] as const).flatMap((labelsAt) =>
       [[power, speed] as const, [speed, power] as const].map(([x, y]) => ({

@@ -3,6 +3,7 @@ import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
 import type { Axis, Units } from '../ui/useUnits';
+import type { ProposedBlock } from './proposed-block';
 
 /** A setting to be marked on the map with its tolerance box. */
 export interface MarkedSetting {
@@ -11,10 +12,7 @@ export interface MarkedSetting {
 }
 
 /** A block of cells that a next coupon would try. */
-export interface MarkedBlock {
-  readonly powersPercent: readonly [low: number, high: number];
-  readonly speedsMmPerS: readonly [low: number, high: number];
-}
+type MarkedBlock = Pick<ProposedBlock, 'powersPercent' | 'speedsMmPerS'>;
 
 interface WindowInput {
   readonly map: WindowMap;

@@ -14,6 +14,7 @@ import {
   fitWindow,
   labelDose,
   layoutCoupon,
+  leftOut,
   levelBytes,
   nextBlock,
   oddCells,
@@ -136,12 +137,13 @@ const computations: Computations = {
       const offered = (choice: SettingChoice | null) =>
         choice && { ...choice, proof: proofOf(family, settingIn(family, choice), terms) };
       const { quickest, widest, cheapest } = settingFromWindow(fit, own, cost);
+      const alone = leftOut(fit);
       return {
         fit,
         map: windowMap(fit, map),
         answer: { quickest: offered(quickest), widest: offered(widest), cheapest: offered(cheapest) },
-        odd: oddCells(fit),
-        notes: fitNotes(fit).map((note) => fitNoteWords(fit, note)),
+        odd: oddCells(fit, alone),
+        notes: fitNotes(fit, alone).map((note) => fitNoteWords(fit, note, alone)),
         next: nextBlock(fit, own, { reach, proven: quickest }),
       };
     }),
