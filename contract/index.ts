@@ -10,6 +10,7 @@ export * from './cards/index.js';
 export * from './coat/index.js';
 export * from './coupons/index.js';
 export * from './recipes/index.js';
+export * from './windows/index.js';
 export * from './runs/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';

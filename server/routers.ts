@@ -19,6 +19,7 @@ import { statedSettingRouter } from './stated-settings/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
 import { ticketRouter } from './tickets/router.js';
 import { todayRouter } from './today/router.js';
+import { windowRouter } from './windows/router.js';
 import { workshopRouter } from './workshop/router.js';
 
 /** Made once: the routes do not change while the server runs. */
@@ -52,6 +53,7 @@ export const ROUTERS: readonly Mounted[] = [
   couponRouter,
   paperRouter,
   recipeRouter,
+  windowRouter,
   runRouter,
   statedSettingRouter,
   remarkRouter,

@@ -16,6 +16,7 @@ import { prepareRoutes } from '../prepare/routes.js';
 import { couponRoutes } from '../coupons/routes.js';
 import { paperRoutes } from '../paper/routes.js';
 import { recipeRoutes } from '../recipes/routes.js';
+import { windowRoutes } from '../windows/routes.js';
 import { runRoutes } from '../runs/routes.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
@@ -61,6 +62,7 @@ export const ROUTES = {
   ...couponRoutes,
   ...paperRoutes,
   ...recipeRoutes,
+  ...windowRoutes,
   ...runRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,

@@ -3,7 +3,6 @@ import { COUPON_PARAMETERS, MAX_CELLS, OUTCOMES, STAGES, type CouponDesign } fro
 import {
   amount,
   finite,
-  flag,
   instant,
   list,
   notNegative,
@@ -26,7 +25,7 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { burn } from '../devices/controller.js';
-import { firing, firingNotes, keptSetting, type Firing } from '../setting/index.js';
+import { firing, firingNotes, type Firing } from '../setting/index.js';
 import { couponPicture, outcomeRules } from './pictures.js';
 
 const axis = () =>
@@ -233,40 +232,6 @@ export const listCouponsQuery = object({
 export type RedesignCoupon = Frozen<InferType<typeof redesignCoupon>>;
 export type MarkBurnt = Frozen<InferType<typeof markBurnt>>;
 export type ListCouponsQuery = Frozen<InferType<typeof listCouponsQuery>>;
-
-/** A scrubbed cell as a window takes it, with its whole setting. */
-export const windowCell = record({
-  couponId: uuid(),
-  /** Its place on the coupon, from 0. */
-  cell: amount(),
-  ...keptSetting,
-  powerPercent: amount(),
-  powerW: amount(),
-  speedMmPerS: amount(),
-  intervalMm: amount(),
-  coats: amount(),
-  outcome: word(OUTCOMES),
-  /** Judged by eye, or taken against what the picture proposed. */
-  byEye: flag(),
-  /** Share of its contrast that was left after the scrub, and the limit from which it holds; null where no pictures told. */
-  kept: orNull(record({ share: amount(), limit: amount() })),
-});
-/** The scrubbed coupons of a ticket's pairing and their cells: what its windows are fitted to. */
-export const ticketWindow = record({
-  coupons: list(
-    record({
-      id: uuid(),
-      code: words(),
-      version: amount(),
-      burntAt: orNull(instant()),
-      /** Fired on the revisions that the ticket would be marked on. */
-      sameRevisions: flag(),
-      cells: amount(),
-    }),
-  ),
-  cells: list(windowCell),
-});
-export type TicketWindow = Frozen<InferType<typeof ticketWindow>>;
 
 /** What was scrubbed of a ticket's compound under another head or lens of the same beam, or on another part of its family. */
 export const couponsElsewhere = record({

@@ -9,7 +9,6 @@ import {
   markBurnt,
   redesignCoupon,
   couponsElsewhere,
-  ticketWindow,
 } from './coupons.js';
 import { createCouponPicture, takeCouponPicture } from './pictures.js';
 import { createTestStep, keptTestStep } from './step-test.js';
@@ -38,13 +37,6 @@ export const couponRoutes = {
     summary: 'A coupon with its readings',
     params: { id: uuid() },
     answer: coupon,
-  }),
-  ticketWindow: route({
-    method: 'get',
-    path: '/api/tickets/:id/window-cells',
-    summary: 'The scrubbed cells that a ticket’s window is fitted to',
-    params: { id: uuid() },
-    answer: ticketWindow,
   }),
   couponsElsewhere: route({
     method: 'get',

@@ -6,7 +6,7 @@ import { figure } from '../evidence/index.js';
 import { amount, describes, flag, instant, list, orNull, record, uuid, who, word, words } from '../fields/index.js';
 import { fitting, placeReading, pointerReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
-import { recipe } from '../recipes/index.js';
+import { offeredRecipe, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
 import { ledgerRecord } from '../runs/index.js';
 import { check, ticket } from '../tickets/index.js';
@@ -26,7 +26,11 @@ export const ticketProgress = record({
   /** Pieces on trays that dry; null where none dries, or where a clock does not say how many it is of. */
   dryingPieces: orNull(amount()),
   coupon: word(['none', ...COUPON_STAGES]),
+  /** Version of the recipe that it took into use last. */
   recipeNumber: orNull(amount()),
+  recipeSuspended: flag(),
+  /** Newest proved version of its pairing that it may take into use; null where it has one, or there is none. */
+  recipeOffered: orNull(amount()),
   markedPieces: amount(),
   /** Of those, judged not good: they are to be made again. */
   rejectedPieces: amount(),
@@ -58,7 +62,10 @@ export const ticketPage = record({
   coupons: list(couponSummary),
   /** Tiny cells fired on the piece itself, oldest first. */
   testSteps: list(keptTestStep),
+  /** Recipes that it took into use, the newest first; those of before it began anew are not among them. */
   recipes: list(recipe),
+  /** The newest proved recipe of its pairing where it is another than the one in use. */
+  offeredRecipe: orNull(offeredRecipe),
   runs: list(ledgerRecord),
   /** Newest first. */
   placeReadings: list(placeReading),

@@ -23,7 +23,12 @@ export interface TicketFacts {
   /** Pieces on trays that dry; null where a clock does not say how many it is of: then all count as wet. */
   readonly dryingPieces: number | null;
   readonly coupon: 'none' | 'designed' | 'burnt' | 'rinsed' | 'scrubbed';
+  /** The recipe that it took into use, by its version. */
   readonly recipe: string | null;
+  /** That recipe drifted: it waits for a check coupon. */
+  readonly recipeSuspended: boolean;
+  /** A proved recipe of its pairing that it may take into use. */
+  readonly recipeOffered: string | null;
   readonly markedPieces: number;
   /** Of those, judged not good. */
   readonly rejectedPieces: number;
@@ -62,12 +67,7 @@ export function stationLine(facts: TicketFacts): StationState[] {
       facts.otherHead === null
         ? counted(facts.placeDone, facts.placeNeeded, 'in focus')
         : { state: 'attention', word: 'head to change' },
-    prove: facts.recipe
-      ? { state: 'done', word: facts.recipe }
-      : {
-          state: facts.coupon === 'rinsed' || facts.coupon === 'scrubbed' ? 'attention' : 'open',
-          word: COUPON_WORDS[facts.coupon],
-        },
+    prove: proveState(facts),
     mark: markState(facts),
     clean: afterRuns(facts.runsCleaned, facts, 'to clean', 'cleaned'),
     judge:
@@ -83,6 +83,13 @@ export function nextStation(line: readonly StationState[]): Station | null {
   const waits = line.filter(({ state }) => state !== 'done');
   const urgent = waits.find(({ station, state }) => state === 'attention' && station !== 'judge');
   return (urgent ?? waits[0])?.station ?? null;
+}
+
+function proveState({ recipe, recipeSuspended, recipeOffered, coupon }: TicketFacts): Omit<StationState, 'station'> {
+  if (recipe) return recipeSuspended ? { state: 'attention', word: `${recipe} suspended` } : { state: 'done', word: recipe };
+  if (recipeOffered && coupon === 'none') return { state: 'open', word: `${recipeOffered} to take` };
+  const waits = coupon === 'rinsed' || coupon === 'scrubbed';
+  return { state: waits ? 'attention' : 'open', word: COUPON_WORDS[coupon] };
 }
 
 function counted(done: number, needed: number, word: string): Omit<StationState, 'station'> {
@@ -144,7 +151,7 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
   const line = stationLine(facts);
   const open: OpenStation[] = line
     .filter(({ station, state }) => ['choose', 'prepare', 'place', 'prove'].includes(station) && state !== 'done')
-    .map(({ station, word }) => ({ station, word: station === 'prove' ? 'no setting taken' : word, never: false }));
+    .map(({ station, word }) => ({ station, word: station === 'prove' && !facts.recipe ? 'no setting taken' : word, never: false }));
   const left = piecesLeft(facts);
   if (pieces > left)
     open.push({ station: 'mark', word: `${left} pieces of the ticket are left, ${pieces} asked`, never: true });

@@ -2,3 +2,4 @@ export * from './median.js';
 export * from './moments.js';
 export * from './next-value.js';
 export * from './student-t.js';
+export * from './fisher-exact.js';

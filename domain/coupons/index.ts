@@ -4,3 +4,6 @@ export * from './proof.js';
 export * from './starting-points.js';
 export * from './window-cells.js';
 export * from './window-families.js';
+export * from './coupon-weights.js';
+export * from './pairing.js';
+export * from './run-cells.js';

@@ -12,15 +12,21 @@ import {
 import type { Coupon, Firing, Reading } from '@unto/contract';
 import { couponLimits, powerSource, type FittedEquipment } from '../equipment/fitted-equipment.js';
 
-/** A scrubbed cell with its whole setting, as a window takes it. */
+/** A scrubbed cell, or a judged run, with its whole setting, as a window takes it. */
 export interface CouponWindowCell extends KnownSetting {
   readonly outcome: Outcome;
-  readonly coats: number;
+  /** Coats under it; null for a run, which does not say. */
+  readonly coats: number | null;
   readonly byEye: boolean;
-  readonly couponId: string;
+  /** The coupon it lies on; null for a run. */
+  readonly couponId: string | null;
+  /** The run that it speaks of; null for a cell of a coupon. */
+  readonly runId: string | null;
   readonly kept: Kept | null;
   /** Its place on the coupon, from 0. */
   readonly cell: number;
+  /** How much it counts, above 0 to 1. */
+  readonly weight?: number;
 }
 
 interface WithReadings {
@@ -100,7 +106,8 @@ export function couponWindowCells(
       {
         ...setting,
         ...{ powerPercent, powerW, speedMmPerS, intervalMm: setting.intervalMm! },
-        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, kept, couponId: coupon.id, cell: index },
+        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, kept },
+        ...{ couponId: coupon.id, runId: null, cell: index },
       },
     ];
   });

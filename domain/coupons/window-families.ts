@@ -25,6 +25,8 @@ export interface WindowFamily {
   /** Terms that cells vary besides power, speed, interval and passes. */
   readonly varied: readonly WindowTerm[];
   readonly couponIds: readonly string[];
+  /** Judged runs that count as cells of it. */
+  readonly runIds: readonly string[];
   readonly cells: readonly CouponWindowCell[];
 }
 
@@ -35,15 +37,21 @@ interface Group {
 
 /**
  * Sorts the cells of one pairing into families. Coupons that agree in what they did not vary go together; one that did not vary a
- * term joins a family that did, where its value lies within that family’s. The family with most cells comes first.
+ * term joins a family that did, where its value lies within that family’s. A run joins a family of coupons whose settings it lies
+ * among, and founds none. The family with most cells comes first.
  */
 export function windowFamilies(cells: readonly CouponWindowCell[]): WindowFamily[] {
-  const groups = byCoupon(cells).sort((a, b) => b.varied.size - a.varied.size || b.cells.length - a.cells.length);
+  const fired = byCoupon(cells.filter(({ runId }) => runId === null));
   const families: Group[] = [];
-  for (const group of groups) {
+  for (const group of fired.sort((a, b) => b.varied.size - a.varied.size || b.cells.length - a.cells.length)) {
     const home = families.find((family) => joins(family, group));
     if (home) home.cells.push(...group.cells);
     else families.push({ cells: [...group.cells], varied: group.varied });
+  }
+  const ranges = families.map(({ cells: own }) => triedRanges(own));
+  for (const run of cells.filter(({ runId }) => runId !== null)) {
+    const own = { cells: [run], varied: new Set<WindowTerm>() };
+    families.find((family, i) => joins(family, own) && ranges[i]!(run))?.cells.push(run);
   }
   return families.map(familyOf).sort((a, b) => b.cells.length - a.cells.length);
 }
@@ -61,6 +69,18 @@ function byCoupon(cells: readonly CouponWindowCell[]): Group[] {
   }));
 }
 
+/** Whether a run lies among the powers, speeds, intervals and passes that coupons tried: beyond them it would stretch what was proved. */
+function triedRanges(cells: readonly CouponWindowCell[]): (run: CouponWindowCell) => boolean {
+  const ranges = (['powerW', 'speedMmPerS', 'passes'] as const).map((part) => {
+    const values = cells.map((cell) => cell[part]);
+    return { part, low: Math.min(...values), high: Math.max(...values) };
+  });
+  const intervals = [...new Set(cells.map(({ intervalMm }) => intervalMm))];
+  return (run) =>
+    ranges.every(({ part, low, high }) => run[part] >= low && run[part] <= high) &&
+    intervals.some((interval) => samePart('intervalMm', interval, run.intervalMm));
+}
+
 /** Two that nobody noted go together in a family; what they prove is told apart later. */
 function sameIn(part: SettingPart, a: MarkSetting, b: MarkSetting): boolean {
   return a[part] === b[part] || samePart(part, a[part], b[part]);
@@ -68,7 +88,7 @@ function sameIn(part: SettingPart, a: MarkSetting, b: MarkSetting): boolean {
 
 function joins(family: Group, group: Group): boolean {
   const [home, guest] = [family.cells[0]!, group.cells[0]!];
-  if (home.coats !== guest.coats || !KINDS.every((kind) => sameIn(kind, home, guest))) return false;
+  if ((guest.coats !== null && home.coats !== guest.coats) || !KINDS.every((kind) => sameIn(kind, home, guest))) return false;
   return WINDOW_TERMS.every((term) => {
     if (group.varied.has(term)) return family.varied.has(term);
     return family.varied.has(term) ? liesWithin(family, term, guest[term]) : sameIn(term, home, guest);
@@ -80,6 +100,8 @@ function liesWithin({ cells }: Group, term: WindowTerm, value: number | null): b
   return value !== null && value >= Math.min(...values) && value <= Math.max(...values);
 }
 
+const distinct = (ids: readonly (string | null)[]) => [...new Set(ids)].filter((id) => id !== null);
+
 function familyOf({ cells, varied }: Group): WindowFamily {
   const first = cells[0]!;
   const kinds = Object.fromEntries(KINDS.map((kind) => [kind, first[kind]])) as Pick<MarkSetting, FamilyKind>;
@@ -88,9 +110,10 @@ function familyOf({ cells, varied }: Group): WindowFamily {
   ) as Partial<Pick<MarkSetting, WindowTerm>>;
   return {
     fixed: { ...kinds, ...terms },
-    coats: first.coats,
+    coats: first.coats ?? 0,
     varied: WINDOW_TERMS.filter((term) => varied.has(term)),
-    couponIds: [...new Set(cells.map(({ couponId }) => couponId))],
+    couponIds: distinct(cells.map(({ couponId }) => couponId)),
+    runIds: distinct(cells.map(({ runId }) => runId)),
     // Equal within the tolerance is equal: the fit is not to take a last digit for a term that was varied.
     cells: cells.map((cell) => ({ ...cell, ...terms })),
   };

@@ -54,6 +54,8 @@ function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
     dryingPieces: progress.dryingPieces,
     coupon: progress.coupon,
     recipe: progress.recipeNumber === null ? null : `recipe v${progress.recipeNumber}`,
+    recipeSuspended: progress.recipeSuspended,
+    recipeOffered: progress.recipeOffered === null ? null : `recipe v${progress.recipeOffered}`,
     markedPieces: progress.markedPieces,
     rejectedPieces: progress.rejectedPieces,
     runs: progress.runs,

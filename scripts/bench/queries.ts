@@ -24,15 +24,18 @@ async function stepsOf({ base }: DemoServer): Promise<Step[]> {
     ((await (await fetch(base + path)).json()) as { records: { id: string; title?: string; code?: string }[] }).records;
   const ticket = (await records('/api/tickets?limit=500')).find(({ title }) => title === 'Orchid bed tags')!.id;
   const [coupon] = await records('/api/coupons?limit=500&stage=scrubbed');
-  const compound = ((await (await fetch(`${base}/api/tickets/${ticket}`)).json()) as { ticket: { compoundId: string } })
-    .ticket.compoundId;
+  const page = `/api/tickets/${ticket}`;
+  const { substrateId, compoundId, headId, lensId } = (
+    (await (await fetch(base + page)).json()) as { ticket: Record<'substrateId' | 'compoundId' | 'headId' | 'lensId', string> }
+  ).ticket;
+  const of = new URLSearchParams({ substrateId, compoundId, headId, lensId }).toString();
   const containers = (await records('/api/inventory?kind=container&limit=500')) as unknown as {
     id: string;
     body: { compoundId: string };
   }[];
   const weighing = {
     id: randomUUID(),
-    containerId: containers.find(({ body }) => body.compoundId === compound)!.id,
+    containerId: containers.find(({ body }) => body.compoundId === compoundId)!.id,
     pieces: 2,
     before: { value: 300, unit: 'g' },
     after: { value: 299, unit: 'g' },
@@ -41,7 +44,6 @@ async function stepsOf({ base }: DemoServer): Promise<Step[]> {
     partsAfter: null,
     correctsId: null,
   };
-  const page = `/api/tickets/${ticket}`;
   return [
     { what: 'ticket page', most: 33, asks: [['GET', page]] },
     {
@@ -61,7 +63,7 @@ async function stepsOf({ base }: DemoServer): Promise<Step[]> {
         ['GET', page],
       ],
     },
-    { what: 'window', most: 12, asks: [['GET', `/api/tickets/${ticket}/window-cells`]] },
+    { what: 'window', most: 16, asks: [['GET', `/api/windows/cells?${of}`]] },
     { what: 'Choose', most: 82, asks: [['GET', `/api/tickets/${ticket}/choice`]] },
   ];
 }

@@ -78,7 +78,7 @@ export async function pairingRate(context: Context, where: RatePlace): Promise<P
   );
   const scrubbed = await scrubbedCells(context, here.slice(0, NEWEST), compoundId);
   const others = new Set(onOtherRevisions(scrubbed.coupons, compoundId, revisions).map(({ id }) => id));
-  const holding = scrubbed.cells.filter(({ outcome, couponId }) => outcome === 'holds' && !others.has(couponId));
+  const holding = scrubbed.cells.filter(({ outcome, couponId }) => outcome === 'holds' && !others.has(couponId!));
   const own = {
     coupons: here.length,
     held: new Set(holding.map(({ couponId }) => couponId)).size,

@@ -10,6 +10,7 @@ import {
   storeBody,
   ticketBody,
   type TestRig,
+  windowAddress,
 } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -186,7 +187,7 @@ describe('coupons and recipes', () => {
       ...{ id: randomUUID(), stage: 'scrubbed', source: 'entered', entries: [{ cell: 2, outcome: 'holds' }] },
     });
     const cells = async () =>
-      (await rig.call('GET', `/api/tickets/${ticket.id}/window-cells`)).body.cells.filter(
+      (await rig.call('GET', windowAddress(ids))).body.cells.filter(
         ({ couponId }: any) => couponId === made.id,
       );
     const before = await cells();
@@ -200,7 +201,7 @@ describe('coupons and recipes', () => {
     );
     await rig.call('PUT', `/api/inventory/${ids.head}`, { version: head.version, body: { ...head.body, ratedW: 90 } });
     expect(await cells()).toEqual(before);
-    const kept = (await rig.call('GET', `/api/tickets/${ticket.id}/window-cells`)).body.coupons;
+    const kept = (await rig.call('GET', windowAddress(ids))).body.coupons;
     expect(kept.find(({ id }: any) => id === made.id).sameRevisions).toBe(false);
   });
 

@@ -41,7 +41,7 @@ export async function couponsElsewhere(context: Context, ticketId: string): Prom
       return {
         ...{ head: names.get(headId)!, lens: names.get(lensId)!, substrate: names.get(substrateId)! },
         under: heatedPart(await equipmentOf(context, revisions)),
-        cells: cells.filter(({ couponId }) => ids.has(couponId)).map(triedCell),
+        cells: cells.filter(({ couponId }) => ids.has(couponId!)).map(triedCell),
       };
     }),
   );

@@ -7,14 +7,12 @@ import * as service from './service.js';
 import { createTestStep } from './step-test.js';
 import { getCoupon, listCoupons } from './view.js';
 import { couponsElsewhere } from './elsewhere.js';
-import { ticketWindow } from './window.js';
 
 export const couponRouter = router(couponRoutes, {
   listCoupons: (context, { query }) => listCoupons(context, query),
   createCoupon: (context, { body }) => service.createCoupon(context, body),
   coupon: (context, { params }) => getCoupon(context, params.id),
   couponsElsewhere: (context, { params }) => couponsElsewhere(context, params.id),
-  ticketWindow: (context, { params }) => ticketWindow(context, params.id),
   redesignCoupon: (context, { params, body }) => service.redesignCoupon(context, params.id, body),
   markBurnt: (context, { params, body }) => service.markBurnt(context, params.id, body),
   startBurn: (context, { params, body }) => burns.startBurn(context, params.id, body),

@@ -1,5 +1,5 @@
 import { literal, Op } from 'sequelize';
-import type { Revisions, TicketWindow } from '@unto/contract';
+import type { Revisions } from '@unto/contract';
 import {
   bearsOn,
   couponWindowCells,
@@ -10,10 +10,10 @@ import {
   type ReadOutcome,
   type WindowFamily,
 } from '@unto/domain';
-import { find, list, type Context } from '../db/context.js';
+import { list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
-import { equipmentOf, loadEquipment } from '../inventory/service.js';
+import { equipmentOf } from '../inventory/service.js';
 
 /** Coupons with scrubbed cells of one compound (null: left bare), and those cells with their settings. */
 export interface ScrubbedCells {
@@ -23,7 +23,7 @@ export interface ScrubbedCells {
 }
 
 /** What was fired where: a compound (null: bare metal) on substrates, under heads. */
-export interface Pairing {
+export interface FiredOn {
   readonly compoundId: string | null;
   readonly substrateIds: readonly string[];
   readonly headIds: readonly string[];
@@ -31,7 +31,7 @@ export interface Pairing {
 }
 
 /** Coupons of a pairing with a scrubbed reading, newest first: those that were sprayed with it whole, in part, or left bare in part. */
-export async function scrubbedCoupons(context: Context, pairing: Pairing): Promise<Rows['coupons'][]> {
+export async function scrubbedCoupons(context: Context, pairing: FiredOn): Promise<Rows['coupons'][]> {
   const { substrateIds, headIds, lensId } = pairing;
   const rows = await list(context, 'coupons', {
     where: {
@@ -97,28 +97,6 @@ export function onOtherRevisions(
   revisions: Revisions,
 ): Rows['coupons'][] {
   return coupons.filter((coupon) => !sameRevisions(firedRevisions(coupon, compoundId), revisions));
-}
-
-/** The scrubbed coupons of a ticket's pairing, newest first, and their cells: what its windows are fitted to. */
-export async function ticketWindow(context: Context, ticketId: string): Promise<TicketWindow> {
-  const ticket = await find(context, 'tickets', ticketId);
-  const { substrateId, compoundId, headId, lensId } = ticket;
-  const pairing = { compoundId, substrateIds: [substrateId], headIds: [headId], lensId };
-  const { revisions } = await loadEquipment(context, ticket);
-  const fired = await couponsAsNow(context, await scrubbedCoupons(context, pairing), revisions);
-  const { coupons, cells } = await scrubbedCells(context, fired, compoundId);
-  const others = new Set(onOtherRevisions(coupons, compoundId, revisions));
-  return {
-    coupons: coupons.map((coupon) => ({
-      id: coupon.id,
-      code: coupon.design.code,
-      version: coupon.version,
-      burntAt: coupon.burntAt?.toISOString() ?? null,
-      sameRevisions: !others.has(coupon),
-      cells: coupon.cells,
-    })),
-    cells: [...cells],
-  };
 }
 
 /** Newest scrubbed outcome of every cell, by coupon. */

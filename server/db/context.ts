@@ -73,7 +73,7 @@ export function atomically<T>(context: Context, work: (context: Context) => Prom
 }
 
 /** Lets one transaction at a time into a piece of work that others would disturb; the others wait until it has ended. */
-export async function alone(context: Context, work: 'import' | 'workshop'): Promise<void> {
+export async function alone(context: Context, work: 'import' | 'workshop' | 'recipe'): Promise<void> {
   await context.sequelize.query('SELECT pg_advisory_xact_lock(hashtext(:work))', {
     replacements: { work: `unto ${work}` },
     transaction: context.transaction ?? null,

@@ -117,6 +117,8 @@ const FILLED: Record<string, () => string> = {
   '0018-remarks': () => `
     INSERT INTO remarks (id, ticket_id, run_id, words, file_hash, shows, at, by_id)
       VALUES ('${randomUUID()}', '${ids['ticket']}', '${ids['run']}', 'a rim', 'h', 'mark', ${by});`,
+  '0021-recipes': () => `
+    INSERT INTO recipe_states VALUES ('${randomUUID()}', '${ids['recipe']}', 'suspended', 'paler', DEFAULT, ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 

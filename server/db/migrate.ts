@@ -20,6 +20,7 @@ import * as kinds from './migrations/0017-kinds.js';
 import * as remarks from './migrations/0018-remarks.js';
 import * as trays from './migrations/0019-trays.js';
 import * as kept from './migrations/0020-kept.js';
+import * as recipes from './migrations/0021-recipes.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -43,6 +44,7 @@ export const MIGRATIONS = [
   remarks,
   trays,
   kept,
+  recipes,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

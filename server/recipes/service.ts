@@ -1,4 +1,3 @@
-import { literal, Op } from 'sequelize';
 import {
   deliveredPower,
   fitWindow,
@@ -11,25 +10,32 @@ import {
   type MarkSetting,
   type SettingJob,
 } from '@unto/core';
-import type { CreateRecipe, FrozenFit, Revisions, Recipe, Workshop } from '@unto/contract';
+import type { CreateRecipe, FrozenFit, Pairing, Recipe, RecipeRange, Revisions, Workshop } from '@unto/contract';
 import {
   checkPulsed,
   familyFor,
+  pairingOf,
   powerSource,
   proofOf,
   sameRevisions,
+  weighedCells,
+  windowFamilies,
   settableParts,
   settingJob,
   windowEquipment,
   type FittedEquipment,
 } from '@unto/domain';
 import { testStepsOf } from '../coupons/step-test.js';
-import { couponsAsNow, onOtherRevisions, scrubbedCells } from '../coupons/window.js';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { onOtherRevisions } from '../coupons/window.js';
+import { alone, createOnce, find, insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
-import { loadEquipment } from '../inventory/service.js';
+import { inventoryItem, loadEquipment } from '../inventory/service.js';
+import { windowEvidence } from '../coupons/window-evidence.js';
+import { lotsOf } from '../coupons/lots.js';
+import { takeIntoUse } from './use.js';
+import { recipeById } from './views.js';
 import { workshop } from '../workshop/service.js';
 
 /**
@@ -38,44 +44,55 @@ import { workshop } from '../workshop/service.js';
  */
 export async function createRecipe(context: Context, request: CreateRecipe): Promise<Recipe> {
   await createOnce(context, 'recipe', request, async () => {
-    const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
-    const { equipment, revisions } = await loadEquipment(context, ticket);
+    const ticket = request.ticketId ? await find(context, 'tickets', request.ticketId, { lock: true }) : null;
+    const of = ticket ?? request.pairing;
+    if (!of) throw fault('pairing', 'A recipe is of a ticket, or says compound, substrate, head and lens itself.');
+    const pairing = pairingOf(of);
+    const { equipment, revisions } = await loadEquipment(context, pairing);
     checkReach(request, equipment);
-    const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+    const mark = { widthMm: of.markWidthMm, heightMm: of.markHeightMm };
     const shop = await workshop(context);
     const job = settingJob(equipment, mark, shop, request.speedMmPerS);
     const setting = { ...request, powerW: deliveredPower(request.powerPercent, powerSource(equipment)) };
     const promise =
       request.kind === 'step test'
         ? await provedByStepTest(context, setting, ticket, revisions)
-        : await promised(context, setting, ticket, { equipment, revisions, shop, job });
-    const earlier = await list(context, 'recipes', { where: { ticketId: ticket.id } });
+        : await promised(context, setting, pairing, { equipment, revisions, shop, job });
     const { directions, passes, hatches } = request;
     const raster = { ...mark, ...request, passes: passes * hatches, directions: directions ?? ('two-way' as const) };
     await insert(context, 'recipes', {
       ...setting,
       ...promise,
-      number: earlier.length + 1,
+      ...pairing,
+      valid: await validRange(context, pairing, request.couponIds),
+      number: await nextVersion(context, pairing),
       secondsPerPiece: rasterTime(raster, job.motion),
       revisions,
       at: context.now,
       byId: context.actor,
     });
+    if (ticket) await takeIntoUse(context, ticket.id, request.id);
   });
-  return recipeView(await find(context, 'recipes', request.id));
+  return recipeById(context, request.id);
 }
 
-const SINCE_RESTART = literal(
-  `at > COALESCE((SELECT restarted_at FROM tickets t WHERE t.id = ticket_id), '-infinity')`,
-);
+/** The next version in a pairing; two that are accepted at once wait for one another. */
+async function nextVersion(context: Context, pairing: Pairing): Promise<number> {
+  await alone(context, 'recipe');
+  const [newest] = await list(context, 'recipes', { where: pairingOf(pairing), order: [['number', 'DESC']], limit: 1 });
+  return (newest?.number ?? 0) + 1;
+}
 
-/** Recipes of some tickets, newest first; those of before a ticket began anew with another part or head are not among them. */
-export async function recipesOf(context: Context, ticketIds: readonly string[]): Promise<Recipe[]> {
-  const rows = await list(context, 'recipes', {
-    where: { [Op.and]: [{ ticketId: { [Op.in]: [...ticketIds] } }, SINCE_RESTART] },
-    order: [['number', 'DESC']],
-  });
-  return rows.map(recipeView);
+/** A recipe that nobody used for so long is looked at again before it is trusted. Common practice, no source. */
+const REST_DAYS = 365;
+
+async function validRange(context: Context, pairing: Pairing, couponIds: readonly string[]): Promise<RecipeRange> {
+  const coupons = await rowsOf(context, 'coupons', couponIds);
+  const lots = [...new Set((await lotsOf(context, coupons)).values())].sort();
+  const { body: substrate } = await inventoryItem(context, 'substrate', pairing.substrateId);
+  const compound = pairing.compoundId ? (await inventoryItem(context, 'compound', pairing.compoundId)).body : null;
+  const filmUm = compound && { low: compound.dryFilmMinUm, high: compound.dryFilmMaxUm };
+  return { lots, filmUm, thicknessMm: substrate.thicknessMm, restDays: REST_DAYS };
 }
 
 /** What a recipe is judged on: what stands on the bench, the shop's rules, the ticket's mark on that machine. */
@@ -87,6 +104,7 @@ interface Bench {
 }
 
 interface Promised {
+  readonly weights: Recipe['weights'];
   readonly fit: FrozenFit | null;
   readonly worst: Figure | null;
   readonly grade: Grade;
@@ -96,20 +114,21 @@ interface Promised {
 async function promised(
   context: Context,
   request: CreateRecipe & MarkSetting,
-  { compoundId }: Rows['tickets'],
+  pairing: Pairing,
   { equipment, revisions, shop, job }: Bench,
 ): Promise<Promised> {
-  if (request.kind === 'stated') return { fit: null, worst: null, grade: 'stated', because: [] };
-  const named = await list(context, 'coupons', { where: { id: { [Op.in]: [...request.couponIds] } } });
-  const rows = await couponsAsNow(context, named, revisions);
-  const { families } = await scrubbedCells(context, rows, compoundId);
+  if (request.kind === 'stated') return { weights: [], fit: null, worst: null, grade: 'stated', because: [] };
+  const evidence = await windowEvidence(context, pairing, revisions, request.couponIds);
+  const atFull = new Set(request.atFullIds ?? []);
+  const counted = new Map([...evidence.weights].map(([id, { weight }]) => [id, atFull.has(id) ? 1 : weight]));
+  const families = windowFamilies(weighedCells(evidence.cells, counted, atFull));
   const family = familyFor(families, request);
   if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
-  const coupons = rows.filter(({ id }) => family.couponIds.includes(id));
+  const coupons = evidence.coupons.filter(({ id }) => family.couponIds.includes(id));
   const own = windowEquipment(equipment);
   const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed });
   const point = { ...request, powerW: request.powerW! };
-  const others = onOtherRevisions(coupons, compoundId, revisions).map(({ design }) => design.code);
+  const others = onOtherRevisions(coupons, pairing.compoundId, revisions).map(({ design }) => design.code);
   const terms = {
     fit,
     equipment: own,
@@ -121,6 +140,7 @@ async function promised(
   const proof = proofOf(family, point, terms);
   const cells = family.cells.length;
   return {
+    weights: coupons.map(({ id }) => ({ couponId: id, weight: counted.get(id)! })),
     fit: {
       modelVersion: fit.modelVersion,
       seed: request.seed,
@@ -144,10 +164,10 @@ async function promised(
 async function provedByStepTest(
   context: Context,
   setting: MarkSetting,
-  ticket: Rows['tickets'],
+  ticket: Rows['tickets'] | null,
   revisions: Revisions,
 ): Promise<Promised> {
-  if (ticket.pieces > 1)
+  if (!ticket || ticket.pieces > 1)
     throw fault('kind', 'A step test proves the one piece it was made on. Prove a batch on a coupon.');
   const steps = (await testStepsOf(context, ticket.id)).filter(({ outcome }) => outcome === 'holds');
   const near = steps.map((step) => ({ step, apart: settingDifferences(step, setting) }));
@@ -157,7 +177,7 @@ async function provedByStepTest(
   const as = await marksAsNow(context, revisions, pinnedIds([held.step.revisions]));
   if (!sameRevisions(as.revisions(held.step.revisions), revisions))
     because.push('other revisions of what stands on the bench');
-  return { fit: null, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
+  return { weights: [], fit: null, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
 }
 
 function checkReach(request: CreateRecipe, equipment: FittedEquipment): void {
@@ -171,8 +191,4 @@ function checkReach(request: CreateRecipe, equipment: FittedEquipment): void {
   if (request.powerPercent < head.firingThresholdPercent)
     throw fault('powerPercent', `${head.name} fires from ${head.firingThresholdPercent} %.`);
   checkPulsed(request, equipment);
-}
-
-function recipeView({ byId, at, ...row }: Rows['recipes']): Recipe {
-  return { ...row, acceptedBy: byId, acceptedAt: at.toISOString() } as Recipe;
 }

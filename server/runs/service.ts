@@ -6,6 +6,8 @@ import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
+import { requireOf } from '../recipes/use.js';
+import { suspendIfDrifted } from '../recipes/drift.js';
 import { loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
@@ -23,7 +25,7 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     const { equipment, revisions } = await loadEquipment(context, ticket);
     const setting = settingOnEquipment(request, equipment);
     const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
-    if (recipe && recipe.ticketId !== ticket.id) throw fault('recipeId', 'That recipe belongs to another ticket.');
+    if (recipe) requireOf(ticket, recipe);
     const as = await marksAsNow(context, revisions, recipe ? pinnedIds([recipe.revisions]) : []);
     const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
     const open = await requireReady(context, request, corrected);
@@ -79,6 +81,7 @@ export async function createJudgement(context: Context, runId: string, request: 
     if (request.piecesGood > run.pieces)
       throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
     await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
+    await suspendIfDrifted(context, run.recipeId);
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'judgements', request.id);
   return { ...row, at: at.toISOString(), by: byId } as Judgement;

@@ -365,6 +365,12 @@ export const DESIGN = {
   blank: { widthMm: 70, heightMm: 60 },
 };
 
+/** Address of what the window of some stores is fitted to. */
+export function windowAddress({ substrate, compound, head, lens }: Record<string, string>): string {
+  const asked = { substrateId: substrate!, compoundId: compound!, headId: head!, lensId: lens! };
+  return `/api/windows/cells?${new URLSearchParams(asked).toString()}`;
+}
+
 /** What is noted of the machine while it fires. */
 export const FIRED = { air: 'off', extraction: 'on', powerMode: 'constant' } as const;
 

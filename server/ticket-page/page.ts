@@ -13,7 +13,7 @@ import { newestFitting } from '../place/fittings.js';
 import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js';
 import { newestSheet } from '../prepare/sheets.js';
 import { yieldBefore } from '../prepare/yield.js';
-import { recipesOf } from '../recipes/service.js';
+import { offeredRecipe, recipesOf } from '../recipes/views.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
 import { timersWhere } from '../timers/service.js';
@@ -61,7 +61,7 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
   const [testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
     context,
     () => testStepsOf(context, id),
-    () => recipesOf(context, [id]),
+    () => recipesOf(context, ticket),
     () => runsOf(context, id),
     () => placeReadingsOf(context, id),
     () => newestFitting(context, ticket.headId),
@@ -72,6 +72,7 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
   );
   return {
     ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
+    offeredRecipe: await offeredRecipe(context, ticket, recipes[0]),
     ...{ testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, huntedDepth: hunted, yieldBefore: yielded },
   };
 }

@@ -12,7 +12,7 @@ import { endOfDay, readTimerAt } from '@unto/domain';
 import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
 import { list, together, type Context } from '../db/context.js';
-import { listInventory } from '../inventory/service.js';
+import { listInventory, namesOf } from '../inventory/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { openTicketLines } from '../progress/service.js';
 import { timersWhere } from '../timers/service.js';
@@ -21,13 +21,14 @@ import { measurementThatTells } from './measurement.js';
 
 /** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
-  const [timers, stored, lines, coupons, broken, blanks, short, { timeZone }] = await together(
+  const [timers, stored, lines, coupons, broken, drifted, blanks, short, { timeZone }] = await together(
     context,
     () => timersWhere(context, { endedAt: null }),
     () => storedCoatsWhere(context, { endedAt: null }),
     () => openTicketLines(context),
     () => couponTasks(context),
     () => brokenBurnTasks(context),
+    () => driftedRecipes(context),
     () => unknownBlanks(context),
     () => runningShort(context),
     () => workshop(context),
@@ -36,6 +37,7 @@ export async function today(context: Context): Promise<Today> {
     ...timers.filter(({ kind }) => kind !== 'shake').map((timer) => timerTask(timer, context.now)),
     ...stored.map(storedTask),
     ...broken,
+    ...drifted,
     ...coupons.map(({ ticketId: _, ...task }) => task),
     ...blanks,
     ...lines.flatMap(({ ticket, stations }) => {
@@ -162,6 +164,25 @@ async function brokenBurnTasks(context: Context): Promise<TodayTask[]> {
       urgent: true,
     };
   });
+}
+
+/** Recipes that drifted and wait for a check coupon. */
+async function driftedRecipes(context: Context): Promise<TodayTask[]> {
+  const recipes = await list(context, 'standingRecipes', { where: { suspended: true } });
+  if (!recipes.length) return [];
+  const names = await namesOf(
+    context,
+    recipes.flatMap(({ substrateId, compoundId }) => [substrateId, compoundId]),
+  );
+  return recipes.map(({ id, number, why, compoundId, substrateId }) => ({
+    key: `recipe-${id}`,
+    at: null,
+    title: `Recipe v${number} drifted: ${compoundId ? `${names.get(compoundId)} on ` : ''}${names.get(substrateId)}`,
+    text: `${why} · a check coupon puts it back into use`,
+    action: 'Look at it',
+    to: `/recipes/${id}`,
+    urgent: true,
+  }));
 }
 
 /** Blanks on the shelf that nobody knows the substrate of. */

@@ -16,6 +16,10 @@ import { burns } from './burns.js';
 import { testSteps } from './test-steps.js';
 import { readings } from './readings.js';
 import { recipes } from './recipes.js';
+import { recipeStates } from './recipe-states.js';
+import { recipeUses } from './recipe-uses.js';
+import { standingRecipes } from './standing-recipes.js';
+import { windowPairings } from './window-pairings.js';
 import { runs } from './runs.js';
 import { cleanings } from './cleanings.js';
 import { installation } from './installation.js';
@@ -57,6 +61,10 @@ const MODELS = {
   testSteps,
   readings,
   recipes,
+  recipeStates,
+  recipeUses,
+  standingRecipes,
+  windowPairings,
   runs,
   cleanings,
   installation,

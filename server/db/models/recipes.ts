@@ -1,17 +1,23 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Figure, Grade } from '@unto/core';
-import type { FrozenFit, Revisions } from '@unto/contract';
+import type { FrozenFit, Recipe, RecipeRange, Revisions } from '@unto/contract';
 import { SETTING_COLUMNS, SettingRow } from './setting-row.js';
 
 const { BIGINT, DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
-/** Accepted settings. Append-only. */
+/** Accepted settings of a pairing. Append-only. */
 export class RecipeRow extends SettingRow<InferAttributes<RecipeRow>, InferCreationAttributes<RecipeRow>> {
   declare id: string;
-  declare ticketId: string;
+  declare ticketId: string | null;
+  declare substrateId: string;
+  declare compoundId: string | null;
+  declare headId: string;
+  declare lensId: string;
   declare number: number;
   declare kind: string;
   declare couponIds: readonly string[];
+  declare weights: Recipe['weights'];
+  declare valid: RecipeRange | null;
   declare powerPercent: number;
   declare powerW: number | null;
   declare speedMmPerS: number;
@@ -32,9 +38,15 @@ export function recipes(sequelize: Sequelize) {
     {
       id: { type: UUID, primaryKey: true },
       ticketId: UUID,
+      substrateId: UUID,
+      compoundId: UUID,
+      headId: UUID,
+      lensId: UUID,
       number: INTEGER,
       kind: TEXT,
       couponIds: JSONB,
+      weights: JSONB,
+      valid: JSONB,
       powerPercent: DOUBLE,
       powerW: DOUBLE,
       speedMmPerS: DOUBLE,

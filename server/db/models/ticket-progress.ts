@@ -1,7 +1,7 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 import type { CouponStage } from '@unto/contract';
 
-const { DATE, INTEGER, TEXT, UUID } = DataTypes;
+const { BOOLEAN, DATE, INTEGER, TEXT, UUID } = DataTypes;
 
 /** How far a ticket is, counted from what stands: one row a ticket. A view. */
 export class TicketProgressRow extends Model<InferAttributes<TicketProgressRow>> {
@@ -15,6 +15,8 @@ export class TicketProgressRow extends Model<InferAttributes<TicketProgressRow>>
   declare dryingPieces: number | null;
   declare coupon: CouponStage | 'none';
   declare recipeNumber: number | null;
+  declare recipeSuspended: boolean;
+  declare recipeOffered: number | null;
   declare markedPieces: number;
   declare rejectedPieces: number;
   declare runs: number;
@@ -36,6 +38,8 @@ export function ticketProgress(sequelize: Sequelize) {
       dryingPieces: INTEGER,
       coupon: TEXT,
       recipeNumber: INTEGER,
+      recipeSuspended: BOOLEAN,
+      recipeOffered: INTEGER,
       markedPieces: INTEGER,
       rejectedPieces: INTEGER,
       runs: INTEGER,

@@ -1,0 +1,3 @@
+export * from './control-chart.js';
+export * from './drift.js';
+export * from './factors.js';

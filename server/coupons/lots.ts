@@ -1,0 +1,27 @@
+import { Op } from 'sequelize';
+import { list, rowsOf, type Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
+
+/** Lots that coupons were sprayed from: that of the newest coat of their ticket as they were fired; those that nobody can tell are left out. */
+export async function lotsOf(
+  context: Context,
+  coupons: readonly Pick<Rows['coupons'], 'id' | 'ticketId' | 'burntAt' | 'compoundId'>[],
+): Promise<ReadonlyMap<string, string>> {
+  const tickets = [...new Set(coupons.map(({ ticketId }) => ticketId))].filter((id) => id !== null);
+  if (!tickets.length) return new Map();
+  const coats = await list(context, 'standingWeighings', {
+    where: { ticketId: { [Op.in]: tickets } },
+    order: [['at', 'DESC']],
+  });
+  const revisions = await rowsOf(context, 'inventoryRevisions', new Set(coats.map((coat) => coat.containerRevisionId)));
+  const lotOf = new Map(revisions.map(({ id, body }) => [id, String((body as { lot?: string }).lot ?? '')]));
+  return new Map(
+    coupons.flatMap(({ id, ticketId, burntAt, compoundId }) => {
+      const coat = coats.find(
+        (one) => one.ticketId === ticketId && one.compoundId === compoundId && (!burntAt || one.at <= burntAt),
+      );
+      const lot = coat && lotOf.get(coat.containerRevisionId);
+      return lot ? [[id, lot] as const] : [];
+    }),
+  );
+}

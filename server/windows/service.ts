@@ -1,0 +1,70 @@
+import { Op } from 'sequelize';
+import type { ListWindowsQuery, PairingWindow, WindowQuery, WindowSummary } from '@unto/contract';
+import { pairingOf, runOutcome, samePairing } from '@unto/domain';
+import { list, together, type Context } from '../db/context.js';
+import { pageOf } from '../db/page.js';
+import { onOtherRevisions } from '../coupons/window.js';
+import { loadEquipment } from '../inventory/service.js';
+import { recipesOfPairing } from '../recipes/views.js';
+import { ticketTitles } from '../tickets/titles.js';
+import { windowEvidence } from '../coupons/window-evidence.js';
+import { lotsOf } from '../coupons/lots.js';
+
+/** A page of pairings with scrubbed cells, the one with the newest coupon first. */
+export async function listWindows(
+  context: Context,
+  asked: ListWindowsQuery,
+): Promise<{ records: WindowSummary[]; next: string | null }> {
+  const { rows, next } = await pageOf(context, 'windowPairings', { key: 'number' }, asked);
+  const recipes = rows.length
+    ? await list(context, 'standingRecipes', {
+        where: { [Op.or]: rows.map(pairingOf), kind: { [Op.ne]: 'step test' } },
+        order: [['number', 'DESC']],
+      })
+    : [];
+  const records = rows.map(({ id: _id, number: _number, newestAt, ...row }) => {
+    const recipe = recipes.find((one) => samePairing(one, row));
+    return {
+      ...row,
+      newestAt: newestAt.toISOString(),
+      recipe: recipe ? { id: recipe.id, number: recipe.number, suspended: recipe.suspended } : null,
+    };
+  });
+  return { records, next };
+}
+
+/** What the window of a pairing is fitted to: coupons and judged runs of all tickets, with how much they count, and its recipes. */
+export async function pairingWindow(context: Context, query: WindowQuery): Promise<PairingWindow> {
+  const pairing = { ...query, compoundId: query.compoundId ?? null };
+  const { revisions } = await loadEquipment(context, pairing);
+  const evidence = await windowEvidence(context, pairing, revisions);
+  const { coupons, weights } = evidence;
+  const [lots, titles, recipes] = await together(
+    context,
+    () => lotsOf(context, coupons),
+    () => ticketTitles(context, evidence.runs),
+    () => recipesOfPairing(context, pairing),
+  );
+  const others = new Set(onOtherRevisions(coupons, pairing.compoundId, revisions));
+  return {
+    coupons: coupons.map((coupon) => ({
+      id: coupon.id,
+      code: coupon.design.code,
+      version: coupon.version,
+      burntAt: coupon.burntAt?.toISOString() ?? null,
+      sameRevisions: !others.has(coupon),
+      cells: coupon.cells,
+      ...weights.get(coupon.id)!,
+      lot: lots.get(coupon.id) ?? '',
+      by: coupon.byId,
+    })),
+    runs: evidence.runs
+      .filter((run) => runOutcome(run) !== null)
+      .map(({ id, at, ticketId, pieces, judgement }) => ({
+        ...{ id, at: at.toISOString(), ticketTitle: titles.get(ticketId) ?? '', pieces },
+        ...{ lost: pieces - judgement.piecesGood, weight: 1 },
+      })),
+    cells: [...evidence.cells],
+    recipes,
+  };
+}
