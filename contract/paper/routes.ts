@@ -1,4 +1,5 @@
-import { uuid } from '../fields/index.js';
+import { object } from 'yup';
+import { text, uuid } from '../fields/index.js';
 import { cardQuery } from '../devices/index.js';
 import { route } from '../routing/index.js';
 
@@ -8,6 +9,14 @@ export const paperRoutes = {
     path: '/api/coupons/:id/sheet.pdf',
     summary: 'Working sheet of a coupon',
     params: { id: uuid() },
+    answer: { media: 'application/pdf' },
+  }),
+  recipeLabel: route({
+    method: 'get',
+    path: '/api/recipes/:id/label.pdf',
+    summary: 'Label of a recipe’s swatch, with a code that opens it',
+    params: { id: uuid() },
+    query: object({ at: text('Where the workshop is reached') }),
     answer: { media: 'application/pdf' },
   }),
   trayLabels: route({

@@ -26,7 +26,7 @@ import { coreSetting, keptSetting } from '../setting/index.js';
 export const RECIPE_KINDS = ['quickest', 'widest', 'cheapest', 'stated', 'step test'] as const;
 
 /** What a window, and a recipe of it, is of: compound (null: bare), substrate, head and lens. */
-const pairingParts = {
+export const pairingParts = {
   substrateId: uuid().label('Substrate'),
   compoundId: uuid().label('Compound').nullable().defined(),
   headId: uuid().label('Head'),

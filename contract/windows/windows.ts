@@ -1,7 +1,7 @@
 import { object, type InferType } from 'yup';
 import { OUTCOMES } from '@unto/core';
 import { amount, flag, instant, list, optionalUuid, orNull, page, pageQuery, record, uuid, word, words } from '../fields/index.js';
-import { pairing, recipe } from '../recipes/index.js';
+import { pairingParts, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
 import { keptSetting } from '../setting/index.js';
 
@@ -55,7 +55,7 @@ export type PairingWindow = Frozen<InferType<typeof pairingWindow>>;
 
 /** A row of the list of windows. */
 export const windowSummary = record({
-  ...pairing.fields,
+  ...pairingParts,
   coupons: amount(),
   cells: amount(),
   holds: amount(),

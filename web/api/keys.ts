@@ -1,4 +1,4 @@
-import type { RouteName } from '@unto/contract';
+import type { Pairing, RouteName } from '@unto/contract';
 
 /** Under what a view's data is kept: a query names one, a write names those it changes. */
 export const KEYS = {
@@ -13,8 +13,11 @@ export const KEYS = {
   tickets: () => ['tickets'],
   ticket: (id: string) => ['ticket', id],
   choice: (ticketId: string) => ['choice', ticketId],
-  window: (ticketId: string) => ['window', ticketId],
-  elsewhere: (ticketId: string) => ['window', ticketId, 'elsewhere'],
+  window: ({ substrateId, compoundId, headId, lensId }: Pairing) => [
+    ...['window', substrateId, compoundId ?? '', headId, lensId],
+  ],
+  elsewhere: (ticketId: string) => ['window', 'elsewhere', ticketId],
+  recipe: (id: string) => ['recipe', id],
   windows: () => ['window'],
   coupons: () => ['coupons'],
   coupon: (id: string) => ['coupon', id],
@@ -95,10 +98,12 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   createCouponPicture: couponIn,
   createReading: (written) => [...couponIn(written), ...ANY_TICKET, ['choice']],
   createTestStep: ticketIn,
-  createRecipe: (written) => [KEYS.ticket(field(written, 'ticketId')), KEYS.today()],
+  createRecipe: () => [...ANY_TICKET, KEYS.windows(), KEYS.today()],
+  createRecipeUse: (written) => ticketIn(written),
+  createRecipeState: ({ params }) => [KEYS.recipe(params!['id']!), ...ANY_TICKET, KEYS.windows(), KEYS.today()],
   createRun: (written) => [KEYS.ticket(field(written, 'ticketId')), KEYS.ledger(), KEYS.today(), ['choice']],
   createCleaning: (written) => ofRun(written, [...ANY_TICKET, ['choice']]),
-  createJudgement: (written) => ofRun(written, [...ANY_TICKET, ['choice']]),
+  createJudgement: (written) => ofRun(written, [...ANY_TICKET, ['choice'], ['recipe'], KEYS.windows()]),
   importLedger: () => [KEYS.ledger(), ['run'], KEYS.today(), ...ANY_TICKET],
   createStatedSetting: () => [KEYS.statedSettings()],
   createStatedSettings: () => [KEYS.statedSettings()],

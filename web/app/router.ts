@@ -40,10 +40,16 @@ export const router = createRouter({
       meta: { index: 'windows', title: 'Windows' },
     },
     {
-      path: '/windows/:id',
+      path: '/windows/:substrateId/:headId/:lensId/:compoundId',
       component: () => import('../window/WindowView.vue'),
       props: true,
       meta: { index: 'windows', title: 'Window' },
+    },
+    {
+      path: '/recipes/:id',
+      component: () => import('../recipes/RecipeView.vue'),
+      props: true,
+      meta: { index: 'windows', title: 'Recipe' },
     },
     { path: '/ledger', component: () => import('../runs/LedgerView.vue'), meta: { index: 'ledger', title: 'Ledger' } },
     {

@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { computed, ref, toRef, watch } from 'vue';
 import TicketLine from '../station/TicketLine.vue';
 import { RouterLink, useRouter } from 'vue-router';
+import { windowAddress } from '../window/address';
 import type { Coupon } from '@unto/contract';
 import { newestOutcomes } from '@unto/domain';
 import BurnPanel from './BurnPanel.vue';
@@ -103,8 +104,11 @@ async function keepReadings(): Promise<void> {
   if (!(await keepPicture())) return;
   mode.value = 'cells';
   if (at === 'rinsed') stage.value = 'scrubbed';
-  else if (coupon.value?.ticketId) await router.push(`/windows/${coupon.value.ticketId}`);
+  else await toWindow();
 }
+
+/** The window that its cells bear on, for the job of its ticket. */
+const toWindow = () => router.push(windowAddress(coupon.value!, coupon.value!.ticketId));
 
 async function importTable(file: File): Promise<void> {
   fault.value = '';
@@ -288,10 +292,10 @@ const changedByServer = (found: Coupon) => adopt(found);
             @click="keepByEye"
           />
           <Button
-            v-else-if="coupon.stage === 'scrubbed' && coupon.ticketId"
+            v-else-if="coupon.stage === 'scrubbed'"
             label="Go to the window"
             data-test-id="to-window"
-            @click="router.push(`/windows/${coupon.ticketId}`)"
+            @click="toWindow"
           />
         </div>
         <p v-if="reasonsMissing" class="quiet small">

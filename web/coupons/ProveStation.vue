@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import type { Recipe } from '@unto/contract';
+import { pairingOf } from '@unto/domain';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -15,6 +16,9 @@ import CouponDesigner from './CouponDesigner.vue';
 import { formatDuration } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
 import StationBody from '../station/StationBody.vue';
+import { windowAddress, windowQueryOf } from '../window/address';
+import { RECIPE_WORDS } from '../recipes/recipe-words';
+import OfferedRecipe from '../recipes/OfferedRecipe.vue';
 import SettingTiles from '../setting/SettingTiles.vue';
 
 /** Coupons of the ticket, the setting that came of them, and the way to the next. */
@@ -25,8 +29,8 @@ const model = useSection('beam');
 const designing = ref(useRoute().query.next !== undefined);
 /** What was scrubbed of this pairing: the next coupon is laid round what held. */
 const { data: before } = useQuery({
-  key: () => KEYS.window(ticket.ticket!.id),
-  query: () => api.call('ticketWindow', { params: { id: ticket.ticket!.id } }),
+  key: () => KEYS.window(ticket.ticket!),
+  query: () => api.call('pairingWindow', { query: windowQueryOf(pairingOf(ticket.ticket!)) }),
 });
 /** What held under other heads, or on other parts of the family: carried over where nothing held here. */
 const { data: elsewhere } = useQuery({
@@ -43,13 +47,7 @@ const coupons = computed(() => ticket.page?.coupons ?? []);
 const scrubbed = computed(() => coupons.value.filter(({ stage }) => stage === 'scrubbed'));
 const waiting = computed(() => coupons.value.find(({ stage }) => stage !== 'scrubbed'));
 const recipe = computed<Recipe | null>(() => ticket.page?.recipes[0] ?? null);
-const RECIPE_WORDS: Record<Recipe['kind'], string> = {
-  quickest: 'quickest that holds',
-  widest: 'widest margin',
-  cheapest: 'cheapest a piece',
-  stated: 'as stated',
-  'step test': 'found by a step test on this piece',
-};
+const offered = computed(() => ticket.page?.offeredRecipe ?? null);
 const WORDS = {
   designed: 'to burn',
   burnt: 'to rinse',
@@ -71,7 +69,8 @@ const WORDS = {
     <template #left><SectionDrawing v-if="model" :model="model" title="Section under the beam" /></template>
     <StepTestPanel v-if="testing" @close="testing = false" />
     <template v-else>
-      <ProvedSetting v-if="!recipe" />
+      <OfferedRecipe v-if="offered" :offered="offered" :instead-of="recipe" />
+      <ProvedSetting v-else-if="!recipe" />
       <h2>Prove the setting on a coupon</h2>
       <p v-if="!coupons.length" class="quiet">
         No coupon yet. A labelled grid of settings on a spare blank, scrubbed with a pad, tells which setting holds
@@ -97,9 +96,12 @@ const WORDS = {
       </ul>
       <section v-if="recipe" class="recipe" data-test-id="recipe">
         <h3>
-          Recipe v{{ recipe.number }},
+          <RouterLink :to="`/recipes/${recipe.id}`">Recipe v{{ recipe.number }}</RouterLink>,
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
+        <p v-if="recipe.state.state === 'suspended'" class="suspended" role="status">
+          <strong>Suspended.</strong> {{ recipe.state.why }}. A check coupon puts it back into use.
+        </p>
         <SettingTiles :setting="recipe" />
         <p class="quiet small">
           {{ formatDuration(recipe.secondsPerPiece) }} a piece<template v-if="recipe.worst"
@@ -124,7 +126,7 @@ const WORDS = {
         :label="recipe ? 'Look at the window' : 'Find the setting'"
         :outlined="Boolean(waiting)"
         data-test-id="to-window"
-        @click="router.push(`/windows/${ticket.ticket!.id}`)"
+        @click="router.push(windowAddress(ticket.ticket!, ticket.ticket!.id))"
       />
       <Button
         :label="coupons.length ? 'Another coupon' : 'Design a coupon'"
@@ -162,7 +164,9 @@ li .quiet {
   border-left: 4px solid var(--unto-bonded);
 }
 
-.big {
-  font-size: 1.15rem;
+.suspended {
+  padding: 0.5rem 0.7rem;
+  border-left: 4px solid var(--unto-danger);
+  background: var(--unto-danger-tint);
 }
 </style>

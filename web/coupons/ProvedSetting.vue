@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CreateRecipe } from '@unto/contract';
-import { settingIn } from '@unto/domain';
+import { pairingOf, settingIn } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, watch } from 'vue';
@@ -10,17 +10,22 @@ import SettingLine from '../setting/SettingLine.vue';
 import { useAct } from '../stores/useAct';
 import { useTicket } from '../stores/ticket';
 import { formatDuration } from '../ui/format';
+import { windowAddress } from '../window/address';
 import { FIT_SEED, mapRestOf, useWindow } from '../window/useWindow';
 
 /** The setting that earlier coupons of this pairing prove for this job: taken without another coupon. */
 const ticket = useTicket();
 const { act, busy } = useAct();
-const { family, coupons, drawn, fit } = useWindow(() => ticket.ticket!.id);
+const { family, coupons, drawn, fit } = useWindow(() => pairingOf(ticket.ticket!));
 watch(
   [family, () => ticket.fitted],
-  ([now, fitted]) => now && fitted && fit(ticket.ticket!, fitted, mapRestOf(now.cells[0]!)),
+  ([now, fitted]) => now && fitted && fit(markOf(ticket.ticket!), fitted, mapRestOf(now.cells[0]!)),
   { immediate: true },
 );
+const markOf = ({ markWidthMm, markHeightMm }: { markWidthMm: number; markHeightMm: number }) => ({
+  widthMm: markWidthMm,
+  heightMm: markHeightMm,
+});
 const offer = computed(() => {
   const quickest = drawn.value?.answer.quickest;
   return quickest?.proof.grade.startsWith('proved') ? quickest : null;
@@ -50,7 +55,7 @@ async function take(): Promise<void> {
     </p>
     <p class="row">
       <Button label="Take the proved setting" :loading="busy" data-test-id="take-proved" @click="take" />
-      <RouterLink :to="`/windows/${ticket.ticket!.id}`">Look at its window</RouterLink>
+      <RouterLink :to="windowAddress(ticket.ticket!, ticket.ticket!.id)">Look at its window</RouterLink>
     </p>
   </section>
 </template>

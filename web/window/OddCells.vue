@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { OddCell } from '@unto/core';
-import type { TicketWindow } from '@unto/contract';
+import type { PairingWindow } from '@unto/contract';
 import type { CouponWindowCell } from '@unto/domain';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 
 /** Cells that the others do not bear out, by coupon: to be looked at again before they cost a setting. */
 const props = defineProps<{
-  coupons: TicketWindow['coupons'];
+  coupons: PairingWindow['coupons'];
   cells: readonly CouponWindowCell[];
   odd: readonly OddCell[];
 }>();

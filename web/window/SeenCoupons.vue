@@ -1,27 +1,45 @@
 <script setup lang="ts">
-import type { TicketWindow } from '@unto/contract';
+import type { PairingWindow } from '@unto/contract';
 import type { CouponWindowCell } from '@unto/domain';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { formatDay } from '../ui/format';
 
-/** The coupons that a window is fitted to, with what became of their cells. */
-const props = defineProps<{ coupons: TicketWindow['coupons']; cells: readonly CouponWindowCell[] }>();
+/** The coupons and judged runs that a window is fitted to, with what became of their cells and how much each counts. */
+const props = defineProps<{
+  coupons: PairingWindow['coupons'];
+  runs: PairingWindow['runs'];
+  cells: readonly CouponWindowCell[];
+}>();
+/** Coupons that count whole though they are old. */
+const atFull = defineModel<ReadonlySet<string>>('atFull', { required: true });
+
+function counted(own: readonly CouponWindowCell[]) {
+  const of = (outcome: CouponWindowCell['outcome']) => own.filter((cell) => cell.outcome === outcome).length;
+  return { count: own.length, under: of('under'), holds: of('holds'), over: of('over') };
+}
 const seen = computed(() =>
-  props.coupons.map(({ id, code, burntAt, sameRevisions }) => {
+  props.coupons.map(({ id, code, burntAt, sameRevisions, weight, why, lot }) => {
     const own = props.cells.filter(({ couponId }) => couponId === id);
-    const of = (outcome: CouponWindowCell['outcome']) => own.filter((cell) => cell.outcome === outcome).length;
     const byEye = own.filter((cell) => cell.byEye).length;
     return {
-      ...{ id, code, burntAt, count: own.length },
-      ...{ under: of('under'), holds: of('holds'), over: of('over') },
+      ...{ id, code, burntAt, weight, why },
+      ...counted(own),
       about: [
+        ...(lot ? [`lot ${lot}`] : []),
         ...(byEye ? [`${byEye === own.length ? 'all' : byEye} judged by eye: counted as more often misread`] : []),
         ...(sameRevisions ? [] : ['fired on other revisions']),
       ].join('; '),
     };
   }),
 );
+const ran = computed(() => counted(props.cells.filter(({ runId }) => runId !== null)));
+
+function turn(id: string): void {
+  const now = new Set(atFull.value);
+  if (!now.delete(id)) now.add(id);
+  atFull.value = now;
+}
 </script>
 
 <template>
@@ -32,6 +50,7 @@ const seen = computed(() =>
         <th>Fired</th>
         <th class="n">Cells</th>
         <th>After the scrub</th>
+        <th>Counts</th>
         <th></th>
       </tr>
     </thead>
@@ -43,7 +62,35 @@ const seen = computed(() =>
         <td>{{ coupon.burntAt ? formatDay(coupon.burntAt) : '' }}</td>
         <td class="n mono">{{ coupon.count }}</td>
         <td class="mono outcomes">○ {{ coupon.under }} ● {{ coupon.holds }} ✕ {{ coupon.over }}</td>
+        <td>
+          <template v-if="coupon.weight < 1">
+            <span class="mono">{{ atFull.has(coupon.id) ? 'whole' : coupon.weight.toFixed(2) }}</span> {{ coupon.why }}
+            <button
+              type="button"
+              class="link"
+              :aria-pressed="atFull.has(coupon.id)"
+              :data-test-id="`weight-${coupon.code}`"
+              @click="turn(coupon.id)"
+            >
+              {{ atFull.has(coupon.id) ? 'count it less' : 'count it whole' }}
+            </button>
+          </template>
+          <template v-else>whole</template>
+        </td>
         <td>{{ coupon.about }}</td>
+      </tr>
+      <tr v-if="runs.length" data-test-id="window-runs">
+        <td>
+          {{ runs.length === 1 ? 'a judged run' : `${runs.length} judged runs` }}
+        </td>
+        <td>{{ formatDay(runs[0]!.at) }}</td>
+        <td class="n mono">{{ ran.count }}</td>
+        <td class="mono outcomes">○ {{ ran.under }} ● {{ ran.holds }} ✕ {{ ran.over }}</td>
+        <td>whole</td>
+        <td>
+          {{ runs.reduce((sum, { pieces }) => sum + pieces, 0) }} pieces,
+          {{ runs.reduce((sum, { lost }) => sum + lost, 0) }} lost; by eye
+        </td>
       </tr>
     </tbody>
   </table>
@@ -68,5 +115,15 @@ td {
 
 .outcomes {
   white-space: nowrap;
+}
+
+.link {
+  padding: 0.2rem 0.3rem;
+  border: 0;
+  background: none;
+  color: var(--unto-action);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
 }
 </style>

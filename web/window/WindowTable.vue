@@ -29,7 +29,7 @@ const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as co
           <td class="number">{{ formatNumber(cell.powerW) }}</td>
           <td class="number">{{ formatNumber(units.read('speed', cell.speedMmPerS).value) }}</td>
           <td class="number">{{ formatNumber(units.read('interval', cell.intervalMm).value) }}</td>
-          <td>{{ restWords(cell, units.reading.value).join(', ') }}</td>
+          <td>{{ restWords({ ...cell, coats: cell.coats ?? undefined }, units.reading.value).join(', ') }}</td>
           <td>{{ OUTCOMES[cell.outcome] }}{{ cell.byEye ? ', by eye' : '' }}</td>
         </tr>
       </tbody>

@@ -1,176 +1,151 @@
 <script setup lang="ts">
-import {
-  CHOICE_NAMES,
-  CHOICES,
-  deliveredPower,
-  settingFigure,
-  settingPrice,
-  settingWords,
-  type ChoiceKind,
-} from '@unto/core';
+import { CHOICE_NAMES, deliveredPower, settingWords } from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
 import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
-import { ApiProblem } from '../api/client';
+import { useRoute, useRouter } from 'vue-router';
 import { themeColours } from '../theme/colours';
 import { windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
-import { useNotices } from '../stores/notices';
-import { useOutbox } from '../stores/outbox';
+import { useAct } from '../stores/useAct';
 import { usePanel } from '../ui/useUnits';
-import { useTicket } from '../stores/ticket';
 import TicketLine from '../station/TicketLine.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
-import { formatMoney, formatNumber } from '../ui/format';
+import { formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
+import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
 import type { OfferedSetting } from '../workers/computations';
 import MapLegend from './MapLegend.vue';
 import MapPlace from './MapPlace.vue';
+import NextCoupon from './NextCoupon.vue';
 import OddCells from './OddCells.vue';
 import SeenCoupons from './SeenCoupons.vue';
-import SettingOffer, { type Offer } from './SettingOffer.vue';
+import SettingOffer from './SettingOffer.vue';
+import WindowRecipes from './WindowRecipes.vue';
 import WindowTable from './WindowTable.vue';
+import { pairingIn, type WindowParams } from './address';
+import { useBench } from './useBench';
 import { useNextCoupon } from './useNextCoupon';
+import { useOffers } from './useOffers';
 import { FIT_SEED, MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
 
-/** The process window of a ticket's pairing and the settings to use on its job. */
-const props = defineProps<{ id: string }>();
-const units = usePanel(() => store.fitted);
-const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
-const store = useTicket();
-const shop = useShop();
-const outbox = useOutbox();
+/** The process window of a pairing, and the settings to use on a job. */
+const props = defineProps<WindowParams>();
+const route = useRoute();
 const router = useRouter();
-const { families, picked, family, coupons, cells, drawn, cost, fault, busy, refresh, fit } = useWindow(() => props.id);
+const shop = useShop();
+const pairing = () => pairingIn(props);
+const ticketId = () => (typeof route.query['ticket'] === 'string' ? route.query['ticket'] : null);
+const bench = useBench(pairing, ticketId);
+const { ticket, fitted, compound, mark, typed } = bench;
+const units = usePanel(() => fitted.value);
+const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
+const seen = useWindow(pairing);
+const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit } = seen;
+const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
 const rest = shallowRef<MapRest | null>(null);
-const takenKind = ref<ChoiceKind>('quickest');
 const asTable = ref(false);
 
 onMounted(async () => {
-  if (store.ticket?.id !== props.id) await store.open(props.id);
+  await bench.open();
   await refresh();
 });
 const restOf = (from: MapRest | OfferedSetting): MapRest =>
   Object.fromEntries(MAP_PARTS.map((part) => [part, from[part] ?? cells.value[0]![part]])) as MapRest;
 watch(
   family,
-  (now) => {
+  (now, before) => {
+    // The same cells weighed otherwise are fitted anew where the map was cut.
+    if (before && now?.cells.length === before.cells.length && now.couponIds.join() === before.couponIds.join()) {
+      rest.value = rest.value && { ...rest.value };
+      return;
+    }
     drawn.value = null;
     rest.value = now ? restOf(now.cells[0]!) : null;
   },
   { immediate: true },
 );
 watch(
-  [rest, () => store.ticket?.id === props.id && store.fitted],
-  ([now, equipment]) => now && equipment && fit(store.ticket!, equipment, now),
-  { immediate: true },
+  [rest, fitted, mark, () => ticketId() === null || ticket.value !== null],
+  ([now, equipment, of, ready]) => now && equipment && ready && fit(of, equipment, now),
+  { immediate: true, deep: true },
 );
 watch(
   () => drawn.value?.answer,
   (answer, before) => {
-    if (before || !answer) return;
-    takenKind.value = answer.quickest ? 'quickest' : 'widest';
-    const best = answer.quickest ?? answer.widest;
-    if (best) rest.value = restOf(best);
+    const best = answer?.quickest ?? answer?.widest;
+    if (!before && best) rest.value = restOf(best);
   },
 );
 
-/** One offer a setting: what is quickest may be the cheapest as well. */
-const offers = computed<Offer[]>(() => {
-  const answer = drawn.value?.answer;
-  const made: Offer[] = [];
-  for (const kind of CHOICES) {
-    const choice = answer?.[kind];
-    if (!choice) continue;
-    const same = made.findIndex((offer) => sameChoice(offer.choice, choice));
-    if (same >= 0) made[same] = { ...made[same]!, also: [...made[same]!.also, kind] };
-    else made.push({ kind, also: [], choice, price: priceOf(choice) });
-  }
-  return made;
-});
-const sameChoice = (a: OfferedSetting, b: OfferedSetting) =>
-  a.powerPercent === b.powerPercent && a.speedMmPerS === b.speedMmPerS && isAt(a, restOf(b));
 const isAt = (choice: OfferedSetting, place: MapRest) =>
   MAP_PARTS.every((part) => (choice[part] ?? cells.value[0]![part]) === place[part]);
-const priceOf = (choice: OfferedSetting) =>
-  cost.value ? formatMoney(settingPrice(choice, cost.value), shop.workshop!.currency) : '';
-const taken = computed(() => offers.value.find(({ kind }) => kind === takenKind.value) ?? offers.value[0] ?? null);
-
-function figureOf({ worst, proof }: OfferedSetting) {
-  const evidence = {
-    grade: proof.grade,
-    cells: cells.value.length,
-    coupons: coupons.value.map(({ id }) => ({ kind: 'coupon', id })),
-  };
-  return { ...settingFigure({ worst }, evidence), value: worst * 100, unit: 'of 100' };
-}
 const odd = computed(() => new Set((drawn.value?.odd ?? []).map(({ index }) => index)));
 const shownCells = computed(() =>
   cells.value
     .map((cell, index) => ({ ...cell, odd: odd.value.has(index) }))
     .filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
 );
-const { next, onMap, gain, pays, address } = useNextCoupon({ drawn, cells, cost }, { units, rest });
-const isShown = (choice: OfferedSetting) => rest.value !== null && isAt(choice, rest.value);
+const next = useNextCoupon({ drawn, cells, cost }, { units, rest, bench });
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
 const option = computed(() => {
   void shop.theme;
-  if (!drawn.value || !store.fitted) return null;
+  if (!drawn.value || !fitted.value) return null;
   const { map } = drawn.value;
-  const source = powerSource(store.fitted);
+  const source = powerSource(fitted.value);
   const choice = taken.value?.choice;
   return windowChart({
     map,
     powersPercent: powerAxis(cells.value),
-    percentOf: (watts) => percentFor(watts, store.fitted!),
+    percentOf: (watts) => percentFor(watts, fitted.value!),
     wattsOf: (percent) => deliveredPower(percent, source),
     cells: shownCells.value,
-    next: onMap.value,
+    next: next.onMap.value,
     intervalMm: rest.value!.intervalMm,
     passes: rest.value!.passes * rest.value!.hatches,
-    setting: choice && isShown(choice) ? choice : null,
+    setting: choice && rest.value && isAt(choice, rest.value) ? choice : null,
     powerShare: shop.workshop!.tolerancePower,
     units,
     colours: themeColours(),
   });
 });
 
+const { act } = useAct();
 const stillHere = useStillHere();
 
+/** Accepts the taken setting as a recipe of the pairing; a ticket takes it into use at once. */
 async function makeRecipe(): Promise<void> {
   const { choice, kind } = taken.value!;
   const { powerW: _powerW, ...setting } = settingIn(family.value!, choice);
+  const { widthMm: markWidthMm, heightMm: markHeightMm } = mark.value;
   const body: CreateRecipe = {
     id: uuid(),
-    ticketId: props.id,
+    ticketId: ticket.value?.id ?? null,
+    ...(ticket.value ? {} : { pairing: { ...pairing(), markWidthMm, markHeightMm } }),
     kind,
     couponIds: coupons.value.map(({ id }) => id),
+    atFullIds: [...atFull.value],
     ...setting,
     seed: FIT_SEED,
   };
-  try {
-    const answer = await outbox.send('createRecipe', { body }, 'a recipe');
-    if (answer && stillHere()) await router.push(`/tickets/${props.id}/mark`);
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error;
-    useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
-  }
+  const answer = await act('createRecipe', { body }, 'a recipe');
+  if (answer && stillHere())
+    await router.push(ticket.value ? `/tickets/${ticket.value.id}/mark` : `/recipes/${answer.id}`);
 }
 </script>
 
 <template>
-  <template v-if="store.ticket && store.fitted">
+  <template v-if="fitted && (ticketId() === null || ticket)">
     <PageHead
-      :title="`${store.compound?.body.name ?? 'No compound'} on ${store.fitted.substrate.name}`"
-      :about="`${store.fitted.head.name}, ${store.fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length} scrubbed cells`"
+      :title="`${compound?.body.name ?? 'No compound'} on ${fitted.substrate.name}`"
+      :about="`${fitted.head.name}, ${fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length - runs.length} scrubbed cells${runs.length ? `, ${runs.length} judged run${runs.length === 1 ? '' : 's'}` : ''}`"
     />
-    <TicketLine :ticket-id="id" class="no-print" />
+    <TicketLine v-if="ticket" :ticket-id="ticket.id" class="no-print" />
     <div class="bar">
       <ChoiceField
         v-if="families.length > 1"
@@ -181,9 +156,13 @@ async function makeRecipe(): Promise<void> {
         test-id="window-family"
       />
       <MapPlace v-if="family && rest" v-model="rest" :family="family" />
+      <span v-if="ticket" class="quiet small">for {{ ticket.title }}, {{ units.size(mark.widthMm, mark.heightMm) }}</span>
+      <span v-else class="mark" data-test-id="typed-mark">
+        <NumberField v-model="typed.widthMm" class="side" label="A mark of" quantity="length" test-id="mark-width" />
+        <NumberField v-model="typed.heightMm" class="side" label="by" quantity="length" test-id="mark-height" />
+      </span>
       <span class="quiet small"
-        >for {{ store.ticket.title }}, {{ units.size(store.ticket.markWidthMm, store.ticket.markHeightMm) }} · power ±
-        {{ formatNumber(shop.workshop!.tolerancePower * 100) }} %, focus ±
+        >power ± {{ formatNumber(shop.workshop!.tolerancePower * 100) }} %, focus ±
         {{ units.text('length', shop.workshop!.toleranceFocusMm) }}</span
       >
       <Button
@@ -212,8 +191,8 @@ async function makeRecipe(): Promise<void> {
             :label="`Chance of holding over speed and power. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
-          <MapLegend :next="onMap !== null" />
-          <SeenCoupons :coupons="coupons" :cells="cells" />
+          <MapLegend :next="next.onMap.value !== null" />
+          <SeenCoupons v-model:at-full="atFull" :coupons="coupons" :runs="runs" :cells="cells" />
         </template>
       </div>
       <aside class="right">
@@ -244,19 +223,8 @@ async function makeRecipe(): Promise<void> {
           {{ note }}
         </p>
         <OddCells v-if="drawn" :coupons="coupons" :cells="cells" :odd="drawn.odd" />
-        <section v-if="next" data-test-id="next-coupon">
-          <h2>The next coupon</h2>
-          <p>
-            24 cells at
-            <b class="mono">{{ next.powersPercent.map((power) => units.text('power', power)).join(' to ') }}</b>,
-            <b class="mono">{{ next.speedsMmPerS.map((speed) => units.text('speed', speed)).join(' to ') }}</b>,
-            {{ units.text('interval', next.rest.intervalMm) }} interval, would tell most. {{ gain }}
-          </p>
-          <p v-if="pays" class="quiet">{{ pays }}</p>
-        </section>
-        <p v-else-if="drawn?.answer.quickest" class="small" data-test-id="next-coupon">
-          Nothing that was tried is likely to hold quicker: another coupon is not worth its blank.
-        </p>
+        <NextCoupon v-if="drawn" :next="next" :proven="drawn.answer.quickest !== null" />
+        <WindowRecipes v-if="recipes.length" :recipes="recipes" />
         <p v-if="drawn" class="quiet small">
           At worst: power and focus at the ends of their tolerance, in 95 of 100 draws of the fit.
           {{ cost ? 'A piece’s price here is its blank and the minutes under the head. ' : '' }}How the coat’s thickness
@@ -266,9 +234,9 @@ async function makeRecipe(): Promise<void> {
           <Button v-if="taken" label="Make it a recipe" data-test-id="make-recipe" @click="makeRecipe" />
           <Button
             outlined
-            :label="next ? 'Design that coupon' : 'Another coupon'"
+            :label="!ticket ? 'Coupon on a new ticket' : next.next.value ? 'Design that coupon' : 'Another coupon'"
             data-test-id="next-design"
-            @click="router.push(address)"
+            @click="router.push(next.address.value)"
           />
         </div>
       </aside>
@@ -282,7 +250,7 @@ async function makeRecipe(): Promise<void> {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 1rem;
+  gap: 0.4rem 1rem;
   padding: 0.4rem 1.5rem;
   background: var(--unto-surface);
   border-bottom: 1px solid var(--unto-rule);
@@ -291,6 +259,15 @@ async function makeRecipe(): Promise<void> {
 
 .families {
   width: 20rem;
+}
+
+.mark {
+  display: flex;
+  gap: 0.5rem;
+}
+
+.side {
+  width: 7rem;
 }
 
 .table {

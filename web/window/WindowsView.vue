@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@pinia/colada';
-import type { CouponSummary } from '@unto/contract';
-import { computed } from 'vue';
+import type { WindowSummary } from '@unto/contract';
 import { RouterLink } from 'vue-router';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
@@ -10,48 +9,54 @@ import DataList from '../ui/DataList.vue';
 import { formatDay } from '../ui/format';
 import type { ListColumn } from '../ui/list-column';
 import PageHead from '../ui/PageHead.vue';
-import { pairingsOf, type Pairing } from './pairings';
+import { windowAddress } from './address';
 
 /** One window for each pairing of compound, substrate, head and lens that has scrubbed cells. */
 const shop = useShop();
-const { data: tickets } = useQuery({ key: KEYS.tickets(), query: () => api.all('listTickets', {}) });
-const { data: coupons } = useQuery({
-  key: [...KEYS.coupons(), 'scrubbed'],
-  query: (): Promise<CouponSummary[]> => api.all('listCoupons', { stage: 'scrubbed' }),
+const { data: windows } = useQuery({
+  key: [...KEYS.windows(), 'list'],
+  query: async () => (await api.all('listWindows', {})).map((row) => ({ ...row, id: windowAddress(row) })),
 });
-const pairings = computed(() => pairingsOf(coupons.value ?? [], tickets.value ?? []));
-const COLUMNS: readonly ListColumn<Pairing>[] = [
+type Row = WindowSummary & { readonly id: string };
+const COLUMNS: readonly ListColumn<Row>[] = [
   {
     key: 'window',
     label: 'Window',
-    value: ({ first }) => `${shop.nameOf(first.compoundId) || 'No compound'} on ${shop.nameOf(first.substrateId)}`,
+    value: ({ compoundId, substrateId }) => `${shop.nameOf(compoundId) || 'No compound'} on ${shop.nameOf(substrateId)}`,
   },
   {
     key: 'head',
     label: 'Head and lens',
-    value: ({ first }) => `${shop.nameOf(first.headId)}, ${shop.nameOf(first.lensId)}`,
+    value: ({ headId, lensId }) => `${shop.nameOf(headId)}, ${shop.nameOf(lensId)}`,
   },
-  { key: 'coupons', label: 'Coupons', value: ({ codes }) => codes },
+  { key: 'coupons', label: 'Coupons', numeric: true, value: ({ coupons }) => coupons },
   { key: 'cells', label: 'Cells', numeric: true, value: ({ cells }) => cells },
   { key: 'hold', label: 'Hold', numeric: true, value: ({ holds }) => holds },
-  { key: 'newest', label: 'Newest', value: ({ first }) => first.createdAt },
+  {
+    key: 'recipe',
+    label: 'Recipe',
+    value: ({ recipe }) => (recipe ? `v${recipe.number}${recipe.suspended ? ', suspended' : ''}` : ''),
+  },
+  { key: 'newest', label: 'Newest', value: ({ newestAt }) => newestAt },
 ];
-const address = ({ ticketId }: Pairing) => (ticketId ? `/windows/${ticketId}` : null);
 </script>
 
 <template>
   <PageHead title="Windows" about="What holds, for each pairing of compound, substrate, head and lens" />
   <div class="body">
-    <p v-if="coupons && !coupons.length">
+    <p v-if="windows && !windows.length">
       No scrubbed coupon yet. Scrub one and enter its cells: the window is fitted at once.
     </p>
-    <DataList v-else name="windows" :rows="pairings" :columns="COLUMNS" :to="address">
+    <DataList v-else name="windows" :rows="windows ?? []" :columns="COLUMNS" :to="({ id }) => id">
       <template #cell-window="{ row }">
-        <component :is="address(row) ? RouterLink : 'span'" :to="address(row)"
-          ><strong>{{ COLUMNS[0]!.value(row) }}</strong></component
+        <RouterLink :to="row.id"
+          ><strong>{{ COLUMNS[0]!.value(row) }}</strong></RouterLink
         >
       </template>
-      <template #cell-newest="{ row }">{{ formatDay(row.first.createdAt) }}</template>
+      <template #cell-recipe="{ row }">
+        <RouterLink v-if="row.recipe" :to="`/recipes/${row.recipe.id}`">{{ COLUMNS[5]!.value(row) }}</RouterLink>
+      </template>
+      <template #cell-newest="{ row }">{{ formatDay(row.newestAt) }}</template>
     </DataList>
   </div>
 </template>

@@ -2,9 +2,9 @@ import { paysFrom, type SettingCost } from '@unto/core';
 import type { CouponWindowCell } from '@unto/domain';
 import { computed, type Ref } from 'vue';
 import { useShop } from '../stores/shop';
-import { useTicket } from '../stores/ticket';
 import { formatDuration, formatMoney } from '../ui/format';
 import { roundIn } from '../ui/round-in';
+import type { WindowBench } from './useBench';
 import type { Units } from '../ui/useUnits';
 import type { DrawnWindow } from '../workers/computations';
 import { blockQuery, type ProposedBlock } from './proposed-block';
@@ -24,14 +24,14 @@ export function useNextCoupon(
     readonly cells: Ref<readonly CouponWindowCell[]>;
     readonly cost: Ref<SettingCost | null>;
   },
-  { units, rest }: { readonly units: Units; readonly rest: Ref<MapRest | null> },
+  { units, rest, bench }: { readonly units: Units; readonly rest: Ref<MapRest | null>; readonly bench: WindowBench },
 ) {
-  const store = useTicket();
   const shop = useShop();
   const next = computed<ProposedBlock | null>(() => {
     const block = drawn.value?.next;
-    if (!block || !store.fitted) return null;
-    const percent = (watts: number) => Math.round(percentFor(watts, store.fitted!) ?? 100);
+    const equipment = bench.fitted.value;
+    if (!block || !equipment) return null;
+    const percent = (watts: number) => Math.round(percentFor(watts, equipment) ?? 100);
     const speed = (mmPerS: number) => roundIn(units.reading.value, 'speed', mmPerS);
     // What no cell varied is that of the cells.
     const said = Object.fromEntries(Object.entries(block.rest).filter(([, value]) => value !== undefined));
@@ -61,14 +61,14 @@ export function useNextCoupon(
     const { blankMinor, laserMinorPerMinute } = cost.value;
     const couponMinor = blankMinor + COUPON_HANDS_MIN * labourMinorPerMinute;
     const pieces = paysFrom(block.about, answer.quickest, { couponMinor, laserMinorPerMinute });
-    const left = store.ticket!.pieces;
     const price = `It costs about ${formatMoney(couponMinor, currency)} (blank and ${COUPON_HANDS_MIN} min by hand)`;
+    const left = bench.ticket.value?.pieces ?? null;
     if (pieces === null) return `${price} and saves nothing that has a price.`;
-    return `${price}; it pays from about ${pieces} pieces${pieces > left ? `: not worth it for the ${left} of this ticket` : ''}.`;
+    return `${price}; it pays from about ${pieces} pieces${left !== null && pieces > left ? `: not worth it for the ${left} of this ticket` : ''}.`;
   });
   /** Where its design opens. */
   const address = computed(() => ({
-    path: `/tickets/${store.ticket!.id}/prove`,
+    path: bench.ticket.value ? `/tickets/${bench.ticket.value.id}/prove` : '/tickets/new',
     query: next.value ? { next: blockQuery(next.value) } : {},
   }));
   return { next, onMap, gain, pays, address };

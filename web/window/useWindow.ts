@@ -1,10 +1,11 @@
 import { deliveredPower, type SettingCost, type SettingPart, type WindowRest } from '@unto/core';
-import type { Ticket, TicketWindow } from '@unto/contract';
+import type { Pairing, PairingWindow } from '@unto/contract';
 import {
   powerSource,
   settableParts,
   settingJob,
   windowEquipment,
+  weighedCells,
   windowFamilies,
   type CouponWindowCell,
   type FittedEquipment,
@@ -13,6 +14,7 @@ import { useQuery } from '@pinia/colada';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
+import { windowQueryOf } from './address';
 import { useShop } from '../stores/shop';
 import { valueOf, type DrawnWindow } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
@@ -39,38 +41,48 @@ export type MapRest = Pick<CouponWindowCell, MapPart>;
 export const mapRestOf = (from: MapRest): MapRest =>
   Object.fromEntries(MAP_PARTS.map((part) => [part, from[part]])) as unknown as MapRest;
 
-/** Scrubbed coupons of a ticket's pairing, sorted into families, and the window fitted to one of them, in a worker. */
-export function useWindow(ticketId: () => string) {
+/** What bears on the window of a pairing, sorted into families, and the window fitted to one of them, in a worker. */
+export function useWindow(pairing: () => Pairing) {
   const worker = useComputations();
   const shop = useShop();
   const { data, refresh } = useQuery({
-    key: () => KEYS.window(ticketId()),
-    query: () => api.call('ticketWindow', { params: { id: ticketId() } }),
+    key: () => KEYS.window(pairing()),
+    query: () => api.call('pairingWindow', { query: windowQueryOf(pairing()) }),
   });
   // Asked again, the same cells come as other objects: a fit under way is not to be thrown away for them.
-  const kept = shallowRef<TicketWindow | null>(null);
+  const kept = shallowRef<PairingWindow | null>(null);
   watch(data, (now) => now && JSON.stringify(now) !== JSON.stringify(kept.value) && (kept.value = now), {
     immediate: true,
   });
-  const families = computed(() => windowFamilies((kept.value?.cells ?? []) as readonly CouponWindowCell[]));
+  /** Coupons that were given back their whole weight. */
+  const atFull = shallowRef<ReadonlySet<string>>(new Set());
+  const families = computed(() => {
+    const weights = new Map(kept.value?.coupons.map(({ id, weight }) => [id, weight]));
+    return windowFamilies(weighedCells((kept.value?.cells ?? []) as readonly CouponWindowCell[], weights, atFull.value));
+  });
   const picked = ref(0);
   watch(families, () => (picked.value = 0));
   const family = computed(() => families.value[picked.value] ?? null);
   const cells = computed(() => family.value?.cells ?? []);
   const coupons = computed(() => (kept.value?.coupons ?? []).filter(({ id }) => family.value?.couponIds.includes(id)));
+  const runs = computed(() => (kept.value?.runs ?? []).filter(({ id }) => family.value?.runIds.includes(id)));
+  const recipes = computed(() => kept.value?.recipes ?? []);
   const drawn = shallowRef<DrawnWindow | null>(null);
   /** What the prices of the settings are made of; null where nothing has one. */
   const cost = shallowRef<SettingCost | null>(null);
   const fault = ref('');
   const busy = ref(false);
 
-  async function fit(ticket: Ticket, equipment: FittedEquipment, rest: WindowRest): Promise<void> {
+  async function fit(
+    mark: { widthMm: number; heightMm: number },
+    equipment: FittedEquipment,
+    rest: WindowRest,
+  ): Promise<void> {
     const of = family.value;
     if (!of) return;
     busy.value = true;
     try {
-      const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
-      const blank = shop.inUse('blank').find(({ body }) => body.substrateId === ticket.substrateId);
+      const blank = shop.inUse('blank').find(({ body }) => body.substrateId === pairing().substrateId);
       const speeds = of.cells.map(({ speedMmPerS }) => speedMmPerS);
       const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
       const source = powerSource(equipment);
@@ -105,7 +117,7 @@ export function useWindow(ticketId: () => string) {
     }
   }
 
-  return { families, picked, family, coupons, cells, drawn, cost, fault, busy, refresh, fit };
+  return { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit };
 }
 
 /** What a piece costs besides the minutes under the head, as far as the stores tell: its blank. Null where nothing has a price. */

@@ -1,0 +1,46 @@
+import { settingWords } from '@unto/core';
+import { panelReading, shopUnits } from '@unto/domain';
+import type { Context } from '../db/context.js';
+import { fault } from '../errors/api-error.js';
+import type { FileAnswer } from '../http/file-answer.js';
+import { loadEquipment, namesOf } from '../inventory/service.js';
+import { recipeById } from '../recipes/views.js';
+import { workshop } from '../workshop/service.js';
+import { pdf } from './pdf.js';
+
+/**
+ * A label for the swatch of a recipe: its setting as the panel shows it, what it is of, and a code that opens it on the bench phone.
+ * @param at where the workshop is reached, as its page was opened
+ * @throws not-found; invalid-input for an address that is none
+ */
+export async function recipeLabel(context: Context, id: string, at: string): Promise<FileAnswer> {
+  const recipe = await recipeById(context, id);
+  const { substrateId, compoundId, headId, lensId } = recipe;
+  const { equipment } = await loadEquipment(context, recipe);
+  const names = await namesOf(context, [substrateId, compoundId, headId, lensId]);
+  const shop = await workshop(context);
+  const reading = panelReading(shopUnits(shop), equipment);
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone: shop.timeZone, dateStyle: 'medium' });
+  const { valid } = recipe;
+  const lines = [
+    `${compoundId ? names.get(compoundId) : 'No compound'} on ${names.get(substrateId)}`,
+    { text: settingWords(recipe, reading), bold: true, fontSize: 13, margin: [0, 3, 0, 3] },
+    `${names.get(headId)}, ${names.get(lensId)}`,
+    `${recipe.grade}; taken ${day.format(new Date(recipe.acceptedAt))}`,
+    ...(valid?.lots.length ? [`lots ${valid.lots.join(', ')}`] : []),
+  ];
+  const code = { qr: `${originOf(at)}/recipes/${id}`, fit: 90, margin: [0, 0, 10, 0] };
+  const words = { stack: [{ text: `Recipe v${recipe.number}`, bold: true, fontSize: 18 }, ...lines], margin: [6, 0, 0, 0] };
+  return pdf(`recipe-v${recipe.number}.pdf`, {
+    pageSize: 'A4',
+    pageMargins: [42, 40, 230, 40],
+    content: [{ table: { widths: ['*'], body: [[{ margin: [8, 8, 8, 8], columns: [{ width: 100, ...code }, words] }]] } }],
+  });
+}
+
+/** Scheme and host of an address, and nothing else of it. */
+function originOf(at: string): string {
+  const address = URL.canParse(at) ? new URL(at) : null;
+  if (!address || !/^https?:$/.test(address.protocol)) throw fault('at', 'Say where the workshop is reached, as http://…');
+  return address.origin;
+}

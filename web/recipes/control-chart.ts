@@ -1,0 +1,82 @@
+import type { DriftChart } from '@unto/contract';
+import type { EChartsCoreOption } from 'echarts/core';
+import type { ChartColours } from '../theme/colours';
+import { formatMoment } from '../ui/format';
+
+export const MEASURE_WORDS: Record<DriftChart['measure'], { title: string; axis: string }> = {
+  contrast: { title: 'Contrast, by eye', axis: 'step of 5' },
+  kept: { title: 'What the scrub left', axis: 'of 100' },
+  'hold rate': { title: 'Pieces that came out good', axis: 'of 100' },
+};
+
+const shown = (measure: DriftChart['measure'], value: number) => (measure === 'contrast' ? value : value * 100);
+
+/** A control chart: each judged run against what was usual of the first ones; a run that is out has another shape. */
+export function controlChart({ measure, centre, spread, baseline, points }: DriftChart, colours: ChartColours): EChartsCoreOption {
+  const [middle, wide] = [shown(measure, centre), 3 * shown(measure, spread)];
+  const most = measure === 'contrast' ? 5 : 100;
+  const line = (value: number, name: string, type: 'solid' | 'dashed') => ({
+    ...{ yAxis: value, lineStyle: { color: colours.quiet, type, width: 1 } },
+    label: { formatter: name, color: colours.quiet, fontSize: 12, position: 'insideEndTop' as const },
+  });
+  const low = middle - wide;
+  const bottom = Math.min(low, ...points.map(({ value }) => shown(measure, value)));
+  const axis = {
+    axisLine: { lineStyle: { color: colours.ink } },
+    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 12 },
+    splitLine: { show: false },
+    nameTextStyle: { color: colours.quiet, fontSize: 13 },
+  };
+  return {
+    animation: false,
+    aria: { enabled: true },
+    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    grid: { left: 48, right: 24, top: 28, bottom: 36 },
+    tooltip: {
+      trigger: 'item',
+      backgroundColor: colours.surface,
+      borderColor: colours.rule,
+      textStyle: { color: colours.ink },
+      formatter: (item: unknown) => pointWords(measure, points[(item as { data: { index: number } }).data.index]),
+    },
+    dataZoom: [{ type: 'inside', xAxisIndex: 0, zoomOnMouseWheel: 'ctrl' }],
+    xAxis: { ...axis, type: 'value', min: 0.5, max: points.length + 0.5, minInterval: 1, name: 'run', nameLocation: 'middle', nameGap: 22 },
+    yAxis: { ...axis, type: 'value', name: MEASURE_WORDS[measure].axis, min: Math.max(0, Math.floor(bottom)), max: most },
+    series: [
+      {
+        type: 'line',
+        symbolSize: (_: unknown, { dataIndex }: { dataIndex: number }) => (isOut(points[dataIndex]!) ? 13 : 8),
+        symbol: (_: unknown, { dataIndex }: { dataIndex: number }) => (isOut(points[dataIndex]!) ? 'diamond' : 'circle'),
+        showAllSymbol: true,
+        lineStyle: { color: colours.rule, width: 1 },
+        data: points.map((point, index) => ({
+          ...{ value: [index + 1, shown(measure, point.value)], index },
+          itemStyle: { color: isOut(point) ? colours.danger : colours.bonded },
+        })),
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          data: [line(middle, 'usual', 'solid'), ...(low > 0 ? [line(low, '3 σ below', 'dashed')] : [])],
+        },
+        markArea: {
+          silent: true,
+          itemStyle: { color: colours.rule, opacity: 0.35 },
+          label: { color: colours.quiet, fontSize: 12, position: 'insideBottom' },
+          data: [[{ xAxis: 0.5, name: 'usual taken from these' }, { xAxis: baseline + 0.5 }]],
+        },
+      },
+    ],
+  };
+}
+
+type Point = DriftChart['points'][number];
+export const isOut = ({ rules, low }: Point) => rules.length > 0 || low > OUT_SUM;
+/** Limit of the sum of what fell short, σ. */
+const OUT_SUM = 4.77;
+
+function pointWords(measure: DriftChart['measure'], point: Point | undefined): string {
+  if (!point) return '';
+  const value = Number(shown(measure, point.value).toPrecision(3));
+  const why = [...point.rules, ...(point.low > OUT_SUM ? ['the sum of what fell short passed its limit'] : [])];
+  return [`${formatMoment(point.at)}: ${value} ${MEASURE_WORDS[measure].axis}`, ...why].join('<br>');
+}
