@@ -34,6 +34,10 @@ export interface DemoJob {
   /** Pieces coated and dried that wait to be marked. */
   readonly coatedAhead?: number;
   readonly air?: 'on' | 'off';
+  /** Another job whose recipe it takes into use, instead of one of its own. */
+  readonly uses?: string;
+  /** Steps of contrast that its marks are paler by than its coat’s usual look. */
+  readonly paler?: number;
   readonly faults?: { readonly every: number; readonly fault: string };
   readonly note?: string;
   /** Coupons made for it, the first with the ticket, later ones to look again; 1 without saying. */

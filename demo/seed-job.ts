@@ -5,9 +5,10 @@ import {
   quickestSetting,
   settingFromWindow,
   type FiringNotes,
+  type SettingRest,
   type SettingChoice,
 } from '@unto/core';
-import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Ticket, type Workshop } from '@unto/contract';
+import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Recipe, type Ticket, type Workshop } from '@unto/contract';
 import {
   couponRules,
   couponWindowCells,
@@ -33,6 +34,9 @@ const SHOP: Pick<Workshop, 'bound' | 'tolerancePower' | 'toleranceFocusMm'> = {
   toleranceFocusMm: 0.3,
 };
 
+/** A recipe as far as its runs need it. */
+type Taken = Pick<Recipe, 'id' | 'powerPercent' | 'speedMmPerS' | 'intervalMm' | keyof SettingRest>;
+
 /** Plays a job of the demo through the services, as far as its stage says. */
 export async function seedJob(seeder: Seeder, job: DemoJob): Promise<void> {
   const ticket = await openTicket(seeder, job);
@@ -43,7 +47,7 @@ export async function seedJob(seeder: Seeder, job: DemoJob): Promise<void> {
   const coupon = await proveOnCoupon(seeder, job, 0);
   for (let again = 1; again < (job.coupons ?? 1); again += 1) await proveOnCoupon(seeder, job, again);
   if (job.stage === 'coupon rinsed') return;
-  const recipe = await takeRecipe(seeder, job, coupon);
+  const recipe = job.uses ? await useRecipe(seeder, job, job.uses) : await takeRecipe(seeder, job, coupon);
   if (job.stage === 'coating') await startCoating(seeder, job);
   else if (recipe) await runPieces(seeder, job, recipe);
 }
@@ -147,7 +151,13 @@ async function proveOnCoupon(seeder: Seeder, job: DemoJob, again: number): Promi
   return coupon;
 }
 
-async function takeRecipe(seeder: Seeder, job: DemoJob, coupon: Coupon): Promise<CreateRecipe | null> {
+/** The recipe of an earlier job of the same pairing, taken into use. */
+async function useRecipe(seeder: Seeder, job: DemoJob, from: string): Promise<Taken> {
+  const body = { id: seeder.id(`${job.key}-recipe-use`), recipeId: seeder.id(`${from}-recipe`) };
+  return seeder.call('createRecipeUse', body, { daysAgo: job.opened - 0.7, by: 'ines', id: seeder.id(job.key) });
+}
+
+async function takeRecipe(seeder: Seeder, job: DemoJob, coupon: Coupon): Promise<Taken | null> {
   const equipment = demoEquipment(seeder, job);
   const reads = newestReads(coupon, 'scrubbed');
   const family = windowFamilies(couponWindowCells(coupon, coupon.compoundId, reads, equipment))[0]!;
@@ -220,7 +230,7 @@ async function dry(seeder: Seeder, job: DemoJob, index: number, daysAgo: number)
   await seeder.call('endTimer', { outcome: 'passed' }, { daysAgo: later, by, id });
 }
 
-async function runPieces(seeder: Seeder, job: DemoJob, recipe: CreateRecipe): Promise<void> {
+async function runPieces(seeder: Seeder, job: DemoJob, recipe: Taken): Promise<void> {
   if (!job.runs || !job.piecesPerRun) return;
   await tick(seeder, job, 'place', ['focus', 'thickness', 'placed'], job.opened - 0.8);
   await readPlace(seeder, job);
@@ -280,7 +290,7 @@ async function readPlace(seeder: Seeder, job: DemoJob): Promise<void> {
 }
 
 /** The rest of a recipe's setting, as it was set for the run. */
-function restOf(recipe: CreateRecipe) {
+function restOf(recipe: Taken) {
   const { passes, hatches, angleDeg, fill, focusOffsetMm, frequencyKHz, pulseNs, directions, powerMode, extraction } =
     recipe;
   return {
@@ -291,7 +301,7 @@ function restOf(recipe: CreateRecipe) {
 async function runOnce(
   seeder: Seeder,
   job: DemoJob,
-  recipe: CreateRecipe,
+  recipe: Taken,
   index: number,
   daysAgo: number,
 ): Promise<void> {
@@ -328,7 +338,7 @@ async function runOnce(
   const faulty = job.faults !== undefined && (index + 1) % job.faults.every === 0;
   const judgement = {
     id: seeder.id(`${job.key}-judge-${index}`),
-    contrastStep: byEye(seeder, look.contrast - (faulty ? 1 : 0)),
+    contrastStep: byEye(seeder, look.contrast - (job.paler ?? 0) - (faulty ? 1 : 0)),
     evenness: EVENNESS_STEPS[byEye(seeder, look.evenness - (faulty ? 1.5 : 0)) - 1]!,
     piecesGood: faulty ? Math.max(0, pieces - 1) : pieces,
     faults: faulty ? [job.faults!.fault] : [],

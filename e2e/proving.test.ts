@@ -88,7 +88,7 @@ describe('the brass setting circle', () => {
     await page.press('stage-measures');
     await page.find('measure-maps');
     await page.press('keep-readings');
-    await page.at(new RegExp(`/windows/${circle}$`));
+    await page.at(new RegExp(`/windows/.*ticket=${circle}$`));
     const [reading] = await sql<{ source: string; rules: { contrast: number }; entries: any[] }>(
       `SELECT source, rules, entries FROM readings WHERE coupon_id = '${coupon}' AND stage = 'scrubbed'`,
     );

@@ -77,7 +77,8 @@ describe('a pulsed fibre coupon over frequency, read by eye', () => {
 
   it('gives a recipe with its frequency, proved by eye', async () => {
     const { page, sql } = app;
-    await page.open(`/windows/${ticket}`);
+    await page.open(`/tickets/${ticket}/prove`);
+    await page.press('to-window');
     await page.choose('window-family', 'crossed');
     await page.reads('offer-quickest', /Proved by eye[\s\S]*crossed[\s\S]*kHz, 100\sns/);
     await page.says(/Not from pictures alone: 75 of 75 cells were judged by eye/);
@@ -165,12 +166,16 @@ describe('a ticket', () => {
   });
 });
 
+/** Address of the window of a row’s pairing. */
+const windowOf = (row: Record<string, unknown>) =>
+  `/windows/${['substrate_id', 'head_id', 'lens_id', 'compound_id'].map((column) => row[column] ?? 'bare').join('/')}`;
+
 describe('a head that is metered anew', () => {
   it('changes no past number: neither the window of its coupons, nor what a run put at the part', async () => {
     const { page, sql } = app;
     const [run] = await sql(
-      `SELECT r.id, r.ticket_id, r.revisions->>'calibration' AS calibration FROM runs r
-       JOIN recipes p ON p.id = r.recipe_id WHERE r.grade = 'proved' AND r.revisions->>'calibration' IS NOT NULL
+      `SELECT r.id, r.ticket_id, t.substrate_id, t.compound_id, t.head_id, t.lens_id, r.revisions->>'calibration' AS calibration FROM runs r
+       JOIN recipes p ON p.id = r.recipe_id JOIN tickets t ON t.id = r.ticket_id WHERE r.grade = 'proved' AND r.revisions->>'calibration' IS NOT NULL
        ORDER BY r.at DESC LIMIT 1`,
     );
     const [item] = await sql(
@@ -181,7 +186,7 @@ describe('a head that is metered anew', () => {
     );
     const numbers = async () => {
       const texts: string[] = [];
-      for (const path of [`/ledger/${run!['id']}`, `/windows/${run!['ticket_id']}`, `/coupons/${coupon!['id']}`]) {
+      for (const path of [`/ledger/${run!['id']}`, windowOf(run!), `/coupons/${coupon!['id']}`]) {
         await page.open(path);
         const isWindow = path.startsWith('/windows');
         if (isWindow) await page.press('window-table');

@@ -28,6 +28,10 @@ interface Named {
   readonly id: string;
   readonly title?: string;
   readonly code?: string;
+  readonly substrateId?: string;
+  readonly compoundId?: string;
+  readonly headId?: string;
+  readonly lensId?: string;
 }
 
 async function shotList(base: string): Promise<Shot[]> {
@@ -42,6 +46,8 @@ async function shotList(base: string): Promise<Shot[]> {
     ticket('Rain-gauge beakers'),
     ticket('Arboretum trail markers'),
   ];
+  const { substrateId, headId, lensId, compoundId } = tickets.find(({ id }) => id === orchid)!;
+  const [drifted] = (await get<{ id: string; recipe: { id: string } | null }>('/api/windows')).filter(({ recipe }) => recipe);
   const shelf = (kind: string) => get<{ id: string; body: { name: string } }>(`/api/inventory?kind=${kind}&limit=500`);
   const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
   return [
@@ -79,7 +85,7 @@ async function shotList(base: string): Promise<Shot[]> {
     },
     {
       name: 'window',
-      path: `/windows/${orchid}`,
+      path: `/windows/${substrateId}/${headId}/${lensId}/${compoundId}?ticket=${orchid}`,
       ready: '[data-test-id="offer-quickest"], [data-test-id="offer-widest"]',
     },
     { name: 'mark', path: `/tickets/${orchid}/mark`, ready: '[data-test-id="log-run"]' },

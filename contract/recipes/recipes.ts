@@ -84,7 +84,7 @@ export const createRecipe = shape({
 });
 export type CreateRecipe = Frozen<InferType<typeof createRecipe>>;
 
-export const RECIPE_STATES = ['in use', 'suspended'] as const;
+export const RECIPE_STATES = ['in use', 'may drift', 'suspended'] as const;
 
 /** An accepted setting; frozen but for whether it is in use. */
 export const recipe = record({
@@ -95,6 +95,8 @@ export const recipe = record({
   kind: word(RECIPE_KINDS),
   couponIds: list(uuid()),
   weights: list(couponWeight),
+  /** Judged runs that counted as cells. */
+  runIds: list(uuid()),
   valid: orNull(recipeRange),
   ...keptSetting,
   powerPercent: amount(),
@@ -124,7 +126,7 @@ export type CreateRecipeUse = Frozen<InferType<typeof createRecipeUse>>;
 /** A recipe is suspended, or put back into use after a check coupon. */
 export const createRecipeState = shape({
   id: uuid().label('id'),
-  state: oneOf('State', RECIPE_STATES),
+  state: oneOf('State', ['in use', 'suspended'] as const),
   why: text('Why', 500),
 });
 export type CreateRecipeState = Frozen<InferType<typeof createRecipeState>>;
@@ -155,8 +157,8 @@ export const driftChart = record({
   /** Runs that the centre and spread come from. */
   baseline: amount(),
   points: list(driftPoint),
-  /** The first run that was out, and why; null while it holds steady. */
-  alarm: orNull(record({ index: amount(), words: words() })),
+  /** The first run that was out, why, and whether it went on so; null while it holds steady. */
+  alarm: orNull(record({ index: amount(), words: words(), sure: flag() })),
 });
 export type DriftChart = Frozen<InferType<typeof driftChart>>;
 

@@ -19,7 +19,7 @@ export interface DriftPoint {
   /** Which run of those that were given. */
   readonly run: number;
   readonly value: number;
-  /** How far it lies off the centre, in σ. */
+  /** How far it lies off the least centre that the first runs allow, in σ. */
   readonly z: number;
   readonly sums: CusumPoint;
   readonly rules: readonly DriftRule[];
@@ -31,15 +31,18 @@ export interface DriftChart extends Steady {
   /** Runs at the beginning that centre and spread come from. */
   readonly baseline: number;
   readonly points: readonly DriftPoint[];
-  /** The first run after which it is out, and by what; null while it holds steady. */
-  readonly alarm: { readonly run: number; readonly by: string } | null;
+  /**
+   * The first run after which it is out, by what, and whether it is sure: two of the last three runs are out. Null while it holds steady.
+   * One run alone is out by chance once in some hundred.
+   */
+  readonly alarm: { readonly run: number; readonly by: string; readonly sure: boolean } | null;
 }
 
 /** So few runs say nothing of what is usual. */
 export const LEAST_BASELINE = 6;
 const MOST_BASELINE = 12;
-/** What a judge by eye does not tell apart: four tenths of a contrast step, a seventh of what was kept. */
-const LEAST_SPREAD: Record<DriftMeasure, number> = { contrast: 0.4, kept: 0.15, 'hold rate': 0 };
+/** What a judge by eye does not tell apart: half a contrast step, a seventh of what was kept. */
+const LEAST_SPREAD: Record<DriftMeasure, number> = { contrast: 0.5, kept: 0.15, 'hold rate': 0 };
 
 /**
  * Control charts of the judged runs of a recipe, oldest first: Western Electric rules and a CUSUM, downwards only, against the first runs.
@@ -62,18 +65,27 @@ function valueOf(measure: DriftMeasure, { contrast, kept, pieces, good }: DriftR
   return measure === 'kept' ? kept : pieces > 0 ? good / pieces : null;
 }
 
+/**
+ * Standard errors by which the centre is taken lower than the first runs say: a dozen of them say it no better, and a chart that takes it
+ * for known calls out some three times as often as its limits promise.
+ */
+const UNSURE = 2;
+
+/** Values in σ off the least centre that the first runs allow. */
 function standardised(measure: DriftMeasure, runs: readonly DriftRun[], baseline: number): { steady: Steady; z: number[] } {
   if (measure !== 'hold rate') {
     const values = runs.map((run) => valueOf(measure, run)!);
     const steady = steadyOf(values.slice(0, baseline), LEAST_SPREAD[measure]);
-    return { steady, z: values.map((value) => (value - steady.centre) / steady.spread) };
+    const least = steady.centre - (UNSURE * steady.spread) / Math.sqrt(baseline);
+    return { steady, z: values.map((value) => (value - least) / steady.spread) };
   }
   const before = runs.slice(0, baseline);
   const sum = (of: 'pieces' | 'good') => before.reduce((total, run) => total + run[of], 0);
   const rate = (sum('good') + 0.5) / (sum('pieces') + 1);
   const typical = mean(runs.map(({ pieces }) => pieces));
   const steady = { centre: rate, spread: Math.sqrt((rate * (1 - rate)) / typical) };
-  return { steady, z: runs.map(({ good, pieces }) => countOff(good, pieces, rate)) };
+  const least = Math.max(0, rate - UNSURE * Math.sqrt((rate * (1 - rate)) / sum('pieces')));
+  return { steady, z: runs.map(({ good, pieces }) => countOff(good, pieces, least)) };
 }
 
 /**
@@ -99,7 +111,9 @@ function chartOf(
     ...{ run, value: of.values[i]!, z: of.z[i]! },
     ...{ sums: sums[i - start] ?? quiet, rules: rules[i - start] ?? [] },
   }));
-  const first = points.find(({ rules: broken, sums: { out } }) => broken.length > 0 || out === 'low');
+  const isOut = ({ rules: broken, sums: { out } }: DriftPoint) => broken.length > 0 || out === 'low';
+  const first = points.find(isOut);
+  const sure = points.slice(-3).filter(isOut).length >= 2;
   const by = first && (first.rules[0] ?? 'the sum of what fell short passed its limit');
-  return { measure, ...steady, baseline: of.baseline, points, alarm: first ? { run: first.run, by: by! } : null };
+  return { measure, ...steady, baseline: of.baseline, points, alarm: first ? { run: first.run, by: by!, sure } : null };
 }

@@ -31,25 +31,29 @@ export async function recipePage(context: Context, id: string): Promise<RecipePa
         ...{ runId: runs[run]!.id, at: runs[run]!.at.toISOString(), value, z },
         ...{ high: sums.high, low: sums.low, rules: [...rules] },
       })),
-      alarm: alarm && { index: points.findIndex(({ run }) => run === alarm.run), words: alarm.by },
+      alarm: alarm && { index: points.findIndex(({ run }) => run === alarm.run), words: alarm.by, sure: alarm.sure },
     })),
     factors,
     checked: state === 'suspended' && (await checkedSince(context, recipe, new Date(since!))),
   };
 }
 
-/** Suspends the recipe of a run that was just judged, where its runs have drifted; says so in words for Today. */
-export async function suspendIfDrifted(context: Context, recipeId: string | null): Promise<void> {
+/**
+ * Looks whether the runs of a recipe drift, as one of them was judged: it may drift once one is out, and is suspended once two of the last
+ * three are.
+ */
+export async function watchDrift(context: Context, recipeId: string | null): Promise<void> {
   if (!recipeId) return;
   const recipe = await recipeById(context, recipeId);
   if (recipe.state.state === 'suspended') return;
   const { charts, factors } = await recipePage(context, recipeId);
-  const found = charts.find(({ alarm }) => alarm !== null);
-  if (!found) return;
+  const found = charts.find(({ alarm }) => alarm?.sure) ?? charts.find(({ alarm }) => alarm !== null);
+  const state = found?.alarm?.sure ? 'suspended' : 'may drift';
+  if (!found || state === recipe.state.state) return;
   const [first] = factors;
   const cause = first ? `; ${first.outWith} of ${first.runsWith} runs with ${first.factor} ${first.level}, ${first.outWithout} of ${first.runsWithout} others` : '';
   const why = `${found.measure} went down: ${found.alarm!.words}${cause}`;
-  await setState(context, recipeId, { id: randomUUID(), state: 'suspended', why });
+  await setState(context, recipeId, { id: randomUUID(), state, why });
 }
 
 async function runsOf(context: Context, recipeId: string): Promise<JudgedRow[]> {

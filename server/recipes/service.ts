@@ -105,11 +105,15 @@ interface Bench {
 
 interface Promised {
   readonly weights: Recipe['weights'];
+  readonly runIds: readonly string[];
   readonly fit: FrozenFit | null;
   readonly worst: Figure | null;
   readonly grade: Grade;
   readonly because: readonly string[];
 }
+
+/** What rests on no window. */
+const UNFITTED = { weights: [], runIds: [], fit: null } as const;
 
 async function promised(
   context: Context,
@@ -117,7 +121,7 @@ async function promised(
   pairing: Pairing,
   { equipment, revisions, shop, job }: Bench,
 ): Promise<Promised> {
-  if (request.kind === 'stated') return { weights: [], fit: null, worst: null, grade: 'stated', because: [] };
+  if (request.kind === 'stated') return { ...UNFITTED, worst: null, grade: 'stated', because: [] };
   const evidence = await windowEvidence(context, pairing, revisions, request.couponIds);
   const atFull = new Set(request.atFullIds ?? []);
   const counted = new Map([...evidence.weights].map(([id, { weight }]) => [id, atFull.has(id) ? 1 : weight]));
@@ -140,6 +144,7 @@ async function promised(
   const proof = proofOf(family, point, terms);
   const cells = family.cells.length;
   return {
+    runIds: family.runIds,
     weights: coupons.map(({ id }) => ({ couponId: id, weight: counted.get(id)! })),
     fit: {
       modelVersion: fit.modelVersion,
@@ -177,7 +182,7 @@ async function provedByStepTest(
   const as = await marksAsNow(context, revisions, pinnedIds([held.step.revisions]));
   if (!sameRevisions(as.revisions(held.step.revisions), revisions))
     because.push('other revisions of what stands on the bench');
-  return { weights: [], fit: null, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
+  return { ...UNFITTED, worst: null, grade: because.length ? 'carried' : 'proved by eye', because };
 }
 
 function checkReach(request: CreateRecipe, equipment: FittedEquipment): void {

@@ -37,14 +37,18 @@ export async function createRecipeState(context: Context, recipeId: string, requ
     const recipe = await recipeById(context, recipeId);
     const { state, since } = recipe.state;
     if (state === request.state) throw fault('state', `Recipe v${recipe.number} is ${state} already.`);
-    if (request.state === 'in use' && !(await checkedSince(context, recipe, new Date(since!))))
+    if (state === 'suspended' && !(await checkedSince(context, recipe, new Date(since!))))
       throw new ApiError('wrong-stage', 'Fire and scrub a check coupon of its pairing first: nothing was seen of it since it drifted.');
     await setState(context, recipeId, request);
   });
   return recipeById(context, recipeId);
 }
 
-export async function setState(context: Context, recipeId: string, { id, state, why }: CreateRecipeState): Promise<void> {
+export async function setState(
+  context: Context,
+  recipeId: string,
+  { id, state, why }: Pick<CreateRecipeState, 'id' | 'why'> & { state: Recipe['state']['state'] },
+): Promise<void> {
   await insert(context, 'recipeStates', { id, recipeId, state, why, at: context.now, byId: context.actor });
 }
 

@@ -29,12 +29,12 @@ async function recipeViews(context: Context, rows: readonly Rows['recipes'][]): 
   );
   const states = new Map(standing.map((row) => [row.id, row]));
   return rows.map(({ byId, at, ...row }) => {
-    const { suspended, why, since, sinceBy } = states.get(row.id)!;
+    const { state, why, since, sinceBy } = states.get(row.id)!;
     return {
       ...row,
       acceptedBy: byId,
       acceptedAt: at.toISOString(),
-      state: { state: suspended ? 'suspended' : 'in use', why: why ?? '', since: since?.toISOString() ?? null, by: sinceBy },
+      state: { state, why: why ?? '', since: since?.toISOString() ?? null, by: sinceBy },
     } as Recipe;
   });
 }

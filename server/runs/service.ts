@@ -7,7 +7,7 @@ import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { requireOf } from '../recipes/use.js';
-import { suspendIfDrifted } from '../recipes/drift.js';
+import { watchDrift } from '../recipes/drift.js';
 import { loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
@@ -81,7 +81,7 @@ export async function createJudgement(context: Context, runId: string, request: 
     if (request.piecesGood > run.pieces)
       throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
     await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
-    await suspendIfDrifted(context, run.recipeId);
+    await watchDrift(context, run.recipeId);
   });
   const { at, byId, runId: _run, ...row } = await find(context, 'judgements', request.id);
   return { ...row, at: at.toISOString(), by: byId } as Judgement;

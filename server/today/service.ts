@@ -168,20 +168,20 @@ async function brokenBurnTasks(context: Context): Promise<TodayTask[]> {
 
 /** Recipes that drifted and wait for a check coupon. */
 async function driftedRecipes(context: Context): Promise<TodayTask[]> {
-  const recipes = await list(context, 'standingRecipes', { where: { suspended: true } });
+  const recipes = await list(context, 'standingRecipes', { where: { state: ['may drift', 'suspended'] } });
   if (!recipes.length) return [];
   const names = await namesOf(
     context,
     recipes.flatMap(({ substrateId, compoundId }) => [substrateId, compoundId]),
   );
-  return recipes.map(({ id, number, why, compoundId, substrateId }) => ({
+  return recipes.map(({ id, number, state, why, compoundId, substrateId }) => ({
     key: `recipe-${id}`,
     at: null,
-    title: `Recipe v${number} drifted: ${compoundId ? `${names.get(compoundId)} on ` : ''}${names.get(substrateId)}`,
-    text: `${why} · a check coupon puts it back into use`,
+    title: `Recipe v${number} ${state === 'suspended' ? 'drifted' : 'may drift'}: ${compoundId ? `${names.get(compoundId)} on ` : ''}${names.get(substrateId)}`,
+    text: state === 'suspended' ? `${why} · a check coupon puts it back into use` : `${why} · look at it before the next run`,
     action: 'Look at it',
     to: `/recipes/${id}`,
-    urgent: true,
+    urgent: state === 'suspended',
   }));
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@pinia/colada';
-import type { Recipe } from '@unto/contract';
+import type { CreateRecipeState, Recipe } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
@@ -34,7 +34,7 @@ const units = usePanel(() => fitted.value);
 const suspended = computed(() => recipe.value?.state.state === 'suspended');
 const why = ref('');
 
-async function setState(state: Recipe['state']['state']): Promise<void> {
+async function setState(state: CreateRecipeState['state']): Promise<void> {
   const body = { id: uuid(), state, why: why.value.trim() };
   if (await act('createRecipeState', { params: { id: props.id }, body }, 'the state of a recipe')) why.value = '';
 }
@@ -70,8 +70,8 @@ const missing = computed(() => error.value?.message ?? '');
     >
     <div class="recipe">
       <div class="left">
-        <p v-if="suspended" class="suspended" role="status" data-test-id="recipe-suspended">
-          <strong>Suspended.</strong> {{ recipe.state.why }}
+        <p v-if="recipe.state.state !== 'in use'" class="suspended" role="status" data-test-id="recipe-state">
+          <strong>{{ suspended ? 'Suspended.' : 'It may drift.' }}</strong> {{ recipe.state.why }}
         </p>
         <SettingTiles :setting="recipe" />
         <p class="row">
@@ -102,15 +102,15 @@ const missing = computed(() => error.value?.message ?? '');
           </p>
           <div class="row">
             <Button
-              v-if="suspended"
+              v-if="recipe.state.state !== 'in use'"
               label="Put it back into use"
-              :disabled="!data.checked || !why.trim()"
+              :disabled="(suspended && !data.checked) || !why.trim()"
               :loading="busy"
               data-test-id="recipe-back"
               @click="setState('in use')"
             />
             <Button
-              v-else
+              v-if="!suspended"
               outlined
               label="Suspend it"
               :disabled="!why.trim()"

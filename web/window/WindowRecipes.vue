@@ -18,7 +18,7 @@ const units = useUnits();
         <RouterLink :to="`/recipes/${recipe.id}`">v{{ recipe.number }}</RouterLink>
         <span class="mono">{{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS) }}</span>
         <GradeMark :grade="recipe.grade" />
-        <span v-if="recipe.state.state === 'suspended'" class="suspended">suspended</span>
+        <span v-if="recipe.state.state !== 'in use'" class="suspended">{{ recipe.state.state }}</span>
         <span class="quiet small">{{ formatDay(recipe.acceptedAt) }}</span>
       </li>
     </ul>

@@ -15,6 +15,7 @@ ALTER TABLE recipes
   ADD COLUMN head_id uuid REFERENCES inventory_items (id),
   ADD COLUMN lens_id uuid REFERENCES inventory_items (id),
   ADD COLUMN weights jsonb NOT NULL DEFAULT '[]',
+  ADD COLUMN run_ids jsonb NOT NULL DEFAULT '[]',
   ADD COLUMN valid jsonb;
 ALTER TABLE recipes DISABLE TRIGGER append_only;
 UPDATE recipes p SET
@@ -49,7 +50,7 @@ CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON recipe_uses FOR EACH ROW E
 CREATE TABLE recipe_states (
   id uuid PRIMARY KEY,
   recipe_id uuid NOT NULL REFERENCES recipes (id),
-  state text NOT NULL CHECK (state IN ('suspended', 'in use')),
+  state text NOT NULL CHECK (state IN ('in use', 'may drift', 'suspended')),
   why text NOT NULL,
   sequence bigint NOT NULL DEFAULT nextval('happened'),
   at timestamptz NOT NULL,
@@ -61,7 +62,7 @@ CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON recipe_states FOR EACH ROW
 CREATE VIEW standing_recipes AS
 SELECT p.id, p.number, p.kind, p.substrate_id, p.compound_id, p.head_id, p.lens_id,
   p.kind <> 'step test' AND p.grade IN ('proved', 'proved by eye') AS proved,
-  coalesce(s.state = 'suspended', false) AS suspended, s.why, s.at AS since, s.by_id AS since_by
+  coalesce(s.state, 'in use') AS state, coalesce(s.state = 'suspended', false) AS suspended, s.why, s.at AS since, s.by_id AS since_by
 FROM recipes p
 LEFT JOIN LATERAL (
   SELECT q.state, q.why, q.at, q.by_id FROM recipe_states q WHERE q.recipe_id = p.id ORDER BY q.sequence DESC LIMIT 1) s ON true;

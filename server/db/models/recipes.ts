@@ -17,6 +17,7 @@ export class RecipeRow extends SettingRow<InferAttributes<RecipeRow>, InferCreat
   declare kind: string;
   declare couponIds: readonly string[];
   declare weights: Recipe['weights'];
+  declare runIds: readonly string[];
   declare valid: RecipeRange | null;
   declare powerPercent: number;
   declare powerW: number | null;
@@ -46,6 +47,7 @@ export function recipes(sequelize: Sequelize) {
       kind: TEXT,
       couponIds: JSONB,
       weights: JSONB,
+      runIds: JSONB,
       valid: JSONB,
       powerPercent: DOUBLE,
       powerW: DOUBLE,

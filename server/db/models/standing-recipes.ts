@@ -1,3 +1,4 @@
+import type { Recipe } from '@unto/contract';
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 
 const { BOOLEAN, DATE, INTEGER, TEXT, UUID } = DataTypes;
@@ -13,6 +14,7 @@ export class StandingRecipeRow extends Model<InferAttributes<StandingRecipeRow>>
   declare lensId: string;
   /** By a window, not by a step test on one piece, and from pictures or by eye. */
   declare proved: boolean;
+  declare state: Recipe['state']['state'];
   declare suspended: boolean;
   declare why: string | null;
   declare since: Date | null;
@@ -30,6 +32,7 @@ export function standingRecipes(sequelize: Sequelize) {
       headId: UUID,
       lensId: UUID,
       proved: BOOLEAN,
+      state: TEXT,
       suspended: BOOLEAN,
       why: TEXT,
       since: DATE,
