@@ -8,7 +8,14 @@ import {
   type SettingRest,
   type SettingChoice,
 } from '@unto/core';
-import { EVENNESS_STEPS, type Coupon, type CreateRecipe, type Recipe, type Ticket, type Workshop } from '@unto/contract';
+import {
+  EVENNESS_STEPS,
+  type Coupon,
+  type CreateRecipe,
+  type Recipe,
+  type Ticket,
+  type Workshop,
+} from '@unto/contract';
 import {
   couponRules,
   couponWindowCells,
@@ -298,13 +305,7 @@ function restOf(recipe: Taken) {
   };
 }
 
-async function runOnce(
-  seeder: Seeder,
-  job: DemoJob,
-  recipe: Taken,
-  index: number,
-  daysAgo: number,
-): Promise<void> {
+async function runOnce(seeder: Seeder, job: DemoJob, recipe: Taken, index: number, daysAgo: number): Promise<void> {
   const by = OPERATORS[index % 4]!;
   const id = seeder.id(`${job.key}-run-${index}`);
   const pieces = job.piecesPerRun!;

@@ -47,7 +47,7 @@ async function shotList(base: string): Promise<Shot[]> {
     ticket('Arboretum trail markers'),
   ];
   const { substrateId, headId, lensId, compoundId } = tickets.find(({ id }) => id === orchid)!;
-  const [drifted] = (await get<{ id: string; recipe: { id: string } | null }>('/api/windows')).filter(({ recipe }) => recipe);
+  const { tasks } = (await (await fetch(`${base}/api/today`)).json()) as { tasks: { to: string }[] };
   const shelf = (kind: string) => get<{ id: string; body: { name: string } }>(`/api/inventory?kind=${kind}&limit=500`);
   const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
   return [
@@ -87,6 +87,11 @@ async function shotList(base: string): Promise<Shot[]> {
       name: 'window',
       path: `/windows/${substrateId}/${headId}/${lensId}/${compoundId}?ticket=${orchid}`,
       ready: '[data-test-id="offer-quickest"], [data-test-id="offer-widest"]',
+    },
+    {
+      name: 'recipe',
+      path: tasks.find(({ to }) => to.startsWith('/recipes/'))!.to,
+      ready: '[data-test-id="control-charts"] canvas',
     },
     { name: 'mark', path: `/tickets/${orchid}/mark`, ready: '[data-test-id="log-run"]' },
     { name: 'clean', path: `/tickets/${beakers}/clean`, ready: 'figure.section svg' },

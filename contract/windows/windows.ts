@@ -1,6 +1,19 @@
 import { object, type InferType } from 'yup';
 import { OUTCOMES } from '@unto/core';
-import { amount, flag, instant, list, optionalUuid, orNull, page, pageQuery, record, uuid, word, words } from '../fields/index.js';
+import {
+  amount,
+  flag,
+  instant,
+  list,
+  optionalUuid,
+  orNull,
+  page,
+  pageQuery,
+  record,
+  uuid,
+  word,
+  words,
+} from '../fields/index.js';
 import { pairingParts, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
 import { keptSetting } from '../setting/index.js';
@@ -46,7 +59,9 @@ export const pairingWindow = record({
       by: words(),
     }),
   ),
-  runs: list(record({ id: uuid(), at: instant(), ticketTitle: words(), pieces: amount(), lost: amount(), weight: amount() })),
+  runs: list(
+    record({ id: uuid(), at: instant(), ticketTitle: words(), pieces: amount(), lost: amount(), weight: amount() }),
+  ),
   cells: list(windowCell),
   /** Newest first. */
   recipes: list(recipe),

@@ -25,10 +25,20 @@ export function steadyOf(values: readonly number[], least = 0): Steady {
   return { centre: mean(values), spread: Math.max(least, mean(ranges) / RANGE_PER_SIGMA) };
 }
 
-export const DRIFT_RULES = ['beyond 3 σ', 'two of three beyond 2 σ', 'four of five beyond 1 σ', 'eight on one side'] as const;
+export const DRIFT_RULES = [
+  'beyond 3 σ',
+  'two of three beyond 2 σ',
+  'four of five beyond 1 σ',
+  'eight on one side',
+] as const;
 export type DriftRule = (typeof DRIFT_RULES)[number];
 
-const RUN_RULES: readonly { readonly rule: DriftRule; readonly beyond: number; readonly needs: number; readonly of: number }[] = [
+const RUN_RULES: readonly {
+  readonly rule: DriftRule;
+  readonly beyond: number;
+  readonly needs: number;
+  readonly of: number;
+}[] = [
   { rule: 'beyond 3 σ', beyond: 3, needs: 1, of: 1 },
   { rule: 'two of three beyond 2 σ', beyond: 2, needs: 2, of: 3 },
   { rule: 'four of five beyond 1 σ', beyond: 1, needs: 4, of: 5 },

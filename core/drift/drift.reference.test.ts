@@ -23,7 +23,7 @@ describe('control charts against the NIST/SEMATECH e-Handbook (figures from memo
     );
     expect(sums.findIndex(({ out }) => out === 'high')).toBe(13);
     const rounded = (of: 'high' | 'low') => sums.map((point) => Number(point[of].toFixed(2)));
-    expect(rounded("high").slice(12, 19)).toEqual([3.01, 4.94, 7.45, 10.63, 11.99, 14.44, 16.0]);
+    expect(rounded('high').slice(12, 19)).toEqual([3.01, 4.94, 7.45, 10.63, 11.99, 14.44, 16.0]);
     expect(sums.at(-1)!.high).toBeCloseTo(19.035, 6);
     expect(rounded('low').slice(0, 9)).toEqual([0, 0.01, 0, 0.33, 0, 0, 0.56, 0.72, 0.17]);
     expect(sums.some(({ out }) => out === 'low')).toBe(false);
@@ -129,6 +129,11 @@ describe('drift of a recipe', () => {
     expect(driftCharts([4, 4, 4, 4, 1, 1].map((step) => run(step)))).toEqual([]);
     const steps = [4, 4, 5, 4, 4, 4, 4, 1, 1, 4, 4, 4, 4];
     expect(driftCharts(steps.map((step) => run(step)))[0]!.alarm?.run).toBe(7);
-    expect(driftCharts(steps.map((step) => run(step)), 9)[0]!.alarm).toBeNull();
+    expect(
+      driftCharts(
+        steps.map((step) => run(step)),
+        9,
+      )[0]!.alarm,
+    ).toBeNull();
   });
 });

@@ -55,8 +55,20 @@ export function driftCharts(runs: readonly DriftRun[], from = 0): DriftChart[] {
     const judged = runs.map((_, run) => run).filter((run) => valueOf(measure, runs[run]!) !== null);
     if (judged.length <= LEAST_BASELINE) return [];
     const baseline = Math.min(MOST_BASELINE, Math.max(LEAST_BASELINE, Math.floor(judged.length / 2)));
-    const { steady, z } = standardised(measure, judged.map((run) => runs[run]!), baseline);
-    return [chartOf(measure, steady, { judged, z, values: judged.map((run) => valueOf(measure, runs[run]!)!), baseline, from })];
+    const { steady, z } = standardised(
+      measure,
+      judged.map((run) => runs[run]!),
+      baseline,
+    );
+    return [
+      chartOf(measure, steady, {
+        judged,
+        z,
+        values: judged.map((run) => valueOf(measure, runs[run]!)!),
+        baseline,
+        from,
+      }),
+    ];
   });
 }
 
@@ -72,7 +84,11 @@ function valueOf(measure: DriftMeasure, { contrast, kept, pieces, good }: DriftR
 const UNSURE = 2;
 
 /** Values in σ off the least centre that the first runs allow. */
-function standardised(measure: DriftMeasure, runs: readonly DriftRun[], baseline: number): { steady: Steady; z: number[] } {
+function standardised(
+  measure: DriftMeasure,
+  runs: readonly DriftRun[],
+  baseline: number,
+): { steady: Steady; z: number[] } {
   if (measure !== 'hold rate') {
     const values = runs.map((run) => valueOf(measure, run)!);
     const steady = steadyOf(values.slice(0, baseline), LEAST_SPREAD[measure]);
@@ -94,7 +110,10 @@ function standardised(measure: DriftMeasure, runs: readonly DriftRun[], baseline
  */
 function countOff(good: number, pieces: number, rate: number): number {
   const angle = (share: number) => Math.asin(Math.sqrt(share));
-  return (angle((good + 0.375) / (pieces + 0.75)) - angle((rate * pieces + 0.375) / (pieces + 0.75))) * Math.sqrt(4 * pieces + 2);
+  return (
+    (angle((good + 0.375) / (pieces + 0.75)) - angle((rate * pieces + 0.375) / (pieces + 0.75))) *
+    Math.sqrt(4 * pieces + 2)
+  );
 }
 
 function chartOf(
@@ -102,7 +121,10 @@ function chartOf(
   steady: Steady,
   of: { judged: readonly number[]; z: readonly number[]; values: readonly number[]; baseline: number; from: number },
 ): DriftChart {
-  const start = Math.max(of.baseline, of.judged.findIndex((run) => run >= of.from));
+  const start = Math.max(
+    of.baseline,
+    of.judged.findIndex((run) => run >= of.from),
+  );
   const later = of.z.slice(start);
   const rules = westernElectric(later, -1);
   const sums = cusum(later);

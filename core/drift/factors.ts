@@ -18,14 +18,21 @@ export interface DriftFactor extends TwoByTwo {
  */
 export function driftFactors(runs: readonly RunFactors[], out: readonly boolean[]): DriftFactor[] {
   const found = [...new Set(runs.flatMap((run) => Object.keys(run)))].flatMap((factor) => {
-    const known = runs.map((run, i) => ({ level: run[factor] ?? null, out: out[i]! })).filter(({ level }) => level !== null);
+    const known = runs
+      .map((run, i) => ({ level: run[factor] ?? null, out: out[i]! }))
+      .filter(({ level }) => level !== null);
     const levels = [...new Set(known.map(({ level }) => level!))];
     if (levels.length < 2) return [];
     return levels.map((level) => {
       const own = known.filter((run) => run.level === level);
       const others = known.filter((run) => run.level !== level);
       const outOf = (some: typeof known) => some.filter((run) => run.out).length;
-      const table = { outWith: outOf(own), runsWith: own.length, outWithout: outOf(others), runsWithout: others.length };
+      const table = {
+        outWith: outOf(own),
+        runsWith: own.length,
+        outWithout: outOf(others),
+        runsWithout: others.length,
+      };
       return { factor, level, ...table, chance: fisherExact(table) };
     });
   });

@@ -88,7 +88,8 @@ function sameIn(part: SettingPart, a: MarkSetting, b: MarkSetting): boolean {
 
 function joins(family: Group, group: Group): boolean {
   const [home, guest] = [family.cells[0]!, group.cells[0]!];
-  if ((guest.coats !== null && home.coats !== guest.coats) || !KINDS.every((kind) => sameIn(kind, home, guest))) return false;
+  if ((guest.coats !== null && home.coats !== guest.coats) || !KINDS.every((kind) => sameIn(kind, home, guest)))
+    return false;
   return WINDOW_TERMS.every((term) => {
     if (group.varied.has(term)) return family.varied.has(term);
     return family.varied.has(term) ? liesWithin(family, term, guest[term]) : sameIn(term, home, guest);

@@ -26,7 +26,9 @@ async function stepsOf({ base }: DemoServer): Promise<Step[]> {
   const [coupon] = await records('/api/coupons?limit=500&stage=scrubbed');
   const page = `/api/tickets/${ticket}`;
   const { substrateId, compoundId, headId, lensId } = (
-    (await (await fetch(base + page)).json()) as { ticket: Record<'substrateId' | 'compoundId' | 'headId' | 'lensId', string> }
+    (await (await fetch(base + page)).json()) as {
+      ticket: Record<'substrateId' | 'compoundId' | 'headId' | 'lensId', string>;
+    }
   ).ticket;
   const of = new URLSearchParams({ substrateId, compoundId, headId, lensId }).toString();
   const containers = (await records('/api/inventory?kind=container&limit=500')) as unknown as {

@@ -187,9 +187,7 @@ describe('coupons and recipes', () => {
       ...{ id: randomUUID(), stage: 'scrubbed', source: 'entered', entries: [{ cell: 2, outcome: 'holds' }] },
     });
     const cells = async () =>
-      (await rig.call('GET', windowAddress(ids))).body.cells.filter(
-        ({ couponId }: any) => couponId === made.id,
-      );
+      (await rig.call('GET', windowAddress(ids))).body.cells.filter(({ couponId }: any) => couponId === made.id);
     const before = await cells();
     expect(before[0]).toMatchObject({ powerPercent: 100, powerW: 40, air: 'off', byEye: true });
     const [row]: any[] = await rig.sql(`SELECT firing, revisions FROM coupons WHERE id = '${made.id}'`);

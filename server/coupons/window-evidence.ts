@@ -1,6 +1,13 @@
 import { literal, Op } from 'sequelize';
 import type { Judgement, Pairing, Revisions } from '@unto/contract';
-import { couponWeight, pairingOf, runWindowCells, sameRevisions, type CouponWeight, type CouponWindowCell } from '@unto/domain';
+import {
+  couponWeight,
+  pairingOf,
+  runWindowCells,
+  sameRevisions,
+  type CouponWeight,
+  type CouponWindowCell,
+} from '@unto/domain';
 import { list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';

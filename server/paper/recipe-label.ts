@@ -30,17 +30,23 @@ export async function recipeLabel(context: Context, id: string, at: string): Pro
     ...(valid?.lots.length ? [`lots ${valid.lots.join(', ')}`] : []),
   ];
   const code = { qr: `${originOf(at)}/recipes/${id}`, fit: 90, margin: [0, 0, 10, 0] };
-  const words = { stack: [{ text: `Recipe v${recipe.number}`, bold: true, fontSize: 18 }, ...lines], margin: [6, 0, 0, 0] };
+  const words = {
+    stack: [{ text: `Recipe v${recipe.number}`, bold: true, fontSize: 18 }, ...lines],
+    margin: [6, 0, 0, 0],
+  };
   return pdf(`recipe-v${recipe.number}.pdf`, {
     pageSize: 'A4',
     pageMargins: [42, 40, 230, 40],
-    content: [{ table: { widths: ['*'], body: [[{ margin: [8, 8, 8, 8], columns: [{ width: 100, ...code }, words] }]] } }],
+    content: [
+      { table: { widths: ['*'], body: [[{ margin: [8, 8, 8, 8], columns: [{ width: 100, ...code }, words] }]] } },
+    ],
   });
 }
 
 /** Scheme and host of an address, and nothing else of it. */
 function originOf(at: string): string {
   const address = URL.canParse(at) ? new URL(at) : null;
-  if (!address || !/^https?:$/.test(address.protocol)) throw fault('at', 'Say where the workshop is reached, as http://…');
+  if (!address || !/^https?:$/.test(address.protocol))
+    throw fault('at', 'Say where the workshop is reached, as http://…');
   return address.origin;
 }

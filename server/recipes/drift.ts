@@ -1,10 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { driftCharts, driftFactors, type DriftRun, type RunFactors } from '@unto/core';
+import { driftCharts, driftFactors, type DriftMeasure, type DriftRun, type RunFactors } from '@unto/core';
 import type { Judgement, RecipePage } from '@unto/contract';
 import { list, type Context } from '../db/context.js';
 import { judgedWhere, type JudgedRow } from '../coupons/window-evidence.js';
 import { checkedSince, setState } from './use.js';
 import { recipeById, recordOf } from './views.js';
+
+const MEASURE_WORDS: Record<DriftMeasure, string> = {
+  contrast: 'Contrast',
+  kept: 'What the scrub left',
+  'hold rate': 'The share of good pieces',
+};
 
 /** Newest judged runs of a recipe that its charts show. */
 const MOST_RUNS = 400;
@@ -19,7 +25,10 @@ export async function recipePage(context: Context, id: string): Promise<RecipePa
   const alarmed = charts.find(({ alarm }) => alarm !== null);
   const zOf = new Map(alarmed?.points.map(({ run, z }) => [run, z]));
   const factors = alarmed
-    ? driftFactors(await factorsOf(context, runs), runs.map((_, run) => (zOf.get(run) ?? 0) < OUT))
+    ? driftFactors(
+        await factorsOf(context, runs),
+        runs.map((_, run) => (zOf.get(run) ?? 0) < OUT),
+      )
     : [];
   const { state, since } = recipe.state;
   return {
@@ -51,8 +60,10 @@ export async function watchDrift(context: Context, recipeId: string | null): Pro
   const state = found?.alarm?.sure ? 'suspended' : 'may drift';
   if (!found || state === recipe.state.state) return;
   const [first] = factors;
-  const cause = first ? `; ${first.outWith} of ${first.runsWith} runs with ${first.factor} ${first.level}, ${first.outWithout} of ${first.runsWithout} others` : '';
-  const why = `${found.measure} went down: ${found.alarm!.words}${cause}`;
+  const cause = first
+    ? `; ${first.outWith} of ${first.runsWith} runs with ${first.factor} ${first.level}, ${first.outWithout} of ${first.runsWithout} others`
+    : '';
+  const why = `${MEASURE_WORDS[found.measure]} went down: ${found.alarm!.words}${cause}`;
   await setState(context, recipeId, { id: randomUUID(), state, why });
 }
 
@@ -72,7 +83,11 @@ async function restarted(context: Context, id: string, runs: readonly JudgedRow[
   return first < 0 ? runs.length : first;
 }
 
-const RESULT_KEPT: Record<Judgement['tests'][number]['result'], number> = { 'no change': 1, 'slightly paler': 0.7, lost: 0 };
+const RESULT_KEPT: Record<Judgement['tests'][number]['result'], number> = {
+  'no change': 1,
+  'slightly paler': 0.7,
+  lost: 0,
+};
 const SCRUBS: readonly string[] = ['abrasive pad', '600 grit wet paper', 'wet sponge'];
 
 function driftRun({ pieces, judgement }: JudgedRow): DriftRun {
@@ -111,7 +126,9 @@ async function humidityOf(context: Context, runs: readonly JudgedRow[]): Promise
   return new Map(
     [...coats].flatMap(([run, coat]) => {
       const percent = seen.get(coat);
-      return typeof percent === 'number' ? [[run, percent > HUMID ? `above ${HUMID} %` : `up to ${HUMID} %`] as const] : [];
+      return typeof percent === 'number'
+        ? [[run, percent > HUMID ? `above ${HUMID} %` : `up to ${HUMID} %`] as const]
+        : [];
     }),
   );
 }

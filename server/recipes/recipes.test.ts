@@ -32,7 +32,8 @@ const pairing = () => ({ substrateId: ids.substrate, compoundId: ids.compound, h
 async function ticketOf(change: object = {}): Promise<any> {
   const { body } = await post('/api/tickets', ticketBody(ids, { pieces: 400, ...change }));
   const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = body;
-  return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, choiceReason: 'as ever' })).body;
+  return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, choiceReason: 'as ever' }))
+    .body;
 }
 
 /** Speeds 60 to 480 down, powers 40, 70, 100 across. */
@@ -46,9 +47,24 @@ async function scrubbedCoupon(ticketId: string | null): Promise<string> {
   return id;
 }
 
-const SETTING = { ...PLAIN_SETTING, directions: 'two-way', ...FIRED, powerPercent: 85, speedMmPerS: 95, intervalMm: 0.06 };
+const SETTING = {
+  ...PLAIN_SETTING,
+  directions: 'two-way',
+  ...FIRED,
+  powerPercent: 85,
+  speedMmPerS: 95,
+  intervalMm: 0.06,
+};
 const recipe = (change: object) =>
-  post('/api/recipes', { id: randomUUID(), ticketId: null, kind: 'widest', couponIds: [], seed: 7, ...SETTING, ...change });
+  post('/api/recipes', {
+    id: randomUUID(),
+    ticketId: null,
+    kind: 'widest',
+    couponIds: [],
+    seed: 7,
+    ...SETTING,
+    ...change,
+  });
 
 let coupon: string;
 let first: any;
@@ -83,7 +99,9 @@ describe('a window of a pairing', () => {
 
   it('numbers versions one after another, however many are accepted at once', async () => {
     const made = { ...pairing(), markWidthMm: 38, markHeightMm: 22 };
-    const all = await Promise.all([1, 2, 3, 4].map(() => recipe({ pairing: made, couponIds: [coupon], kind: 'stated' })));
+    const all = await Promise.all(
+      [1, 2, 3, 4].map(() => recipe({ pairing: made, couponIds: [coupon], kind: 'stated' })),
+    );
     expect(all.map(({ body }) => body.number).sort()).toEqual([3, 4, 5, 6]);
   });
 });
@@ -95,7 +113,12 @@ describe('a recipe', () => {
     const all = (await window()).coupons.map(({ id }: any) => id);
     const ticket = await ticketOf();
     first = (await recipe({ ticketId: ticket.id, couponIds: all, speedMmPerS: 100 })).body;
-    expect(first).toMatchObject({ grade: 'proved by eye', ticketId: ticket.id, ...pairing(), state: { state: 'in use' } });
+    expect(first).toMatchObject({
+      grade: 'proved by eye',
+      ticketId: ticket.id,
+      ...pairing(),
+      state: { state: 'in use' },
+    });
     const page = async (id: string) => (await rig.call('GET', `/api/tickets/${id}`)).body;
     const prove = (body: any) => body.stations.find(({ station }: any) => station === 'prove');
     expect(prove(await page(ticket.id))).toMatchObject({ state: 'done', word: `recipe v${first.number}` });
@@ -117,10 +140,16 @@ describe('a recipe', () => {
 
   it('is none for another part, nor for a run of one', async () => {
     const other = randomUUID();
-    await post('/api/inventory', { id: other, kind: 'substrate', body: { ...storeBody('substrate', ids), name: 'Thin sheet' } });
+    await post('/api/inventory', {
+      id: other,
+      kind: 'substrate',
+      body: { ...storeBody('substrate', ids), name: 'Thin sheet' },
+    });
     const ticket = await ticketOf({ substrateId: other });
     const use = { id: randomUUID(), recipeId: first.id };
-    expect((await post(`/api/tickets/${ticket.id}/recipe-uses`, use)).body.faults[0].message).toMatch(/another compound, part/);
+    expect((await post(`/api/tickets/${ticket.id}/recipe-uses`, use)).body.faults[0].message).toMatch(
+      /another compound, part/,
+    );
     const run = runBody(ticket.id, { recipeId: first.id });
     expect((await post('/api/runs', run)).body.faults[0].path).toBe('recipeId');
   });
@@ -129,11 +158,20 @@ describe('a recipe', () => {
 /** A run of a recipe, cleaned and judged; one piece each. */
 async function judgedRun(ticketId: string, change: object, runChange: object = {}): Promise<string> {
   later(1);
-  const setting = { power: { value: 85, unit: '%' }, speed: { value: 100, unit: 'mm/s' }, interval: { value: 0.06, unit: 'mm' } };
+  const setting = {
+    power: { value: 85, unit: '%' },
+    speed: { value: 100, unit: 'mm/s' },
+    interval: { value: 0.06, unit: 'mm' },
+  };
   const run = runBody(ticketId, { pieces: 1, recipeId: first.id, ...setting, ...runChange });
   const made = await post('/api/runs', run);
   expect(made.status).toBe(200);
-  await post(`/api/runs/${run.id}/cleanings`, { id: randomUUID(), method: 'water and sponge', minutes: 1, residue: 'none' });
+  await post(`/api/runs/${run.id}/cleanings`, {
+    id: randomUUID(),
+    method: 'water and sponge',
+    minutes: 1,
+    residue: 'none',
+  });
   const judged = await post(`/api/runs/${run.id}/judgements`, {
     ...{ id: randomUUID(), contrastStep: 4, evenness: 'even', piecesGood: 1, faults: [], note: '' },
     tests: [{ test: 'abrasive pad', result: 'no change' }],
@@ -153,7 +191,9 @@ describe('drift', () => {
     const lost = await judgedRun(ticket.id, { piecesGood: 0, faults: ['washed off whole'], tests: [] });
     const { runs, cells } = await window();
     expect(runs.map(({ id }: any) => id)).toEqual([lost, stood]);
-    expect(cells.filter(({ runId }: any) => runId).map(({ runId, outcome, byEye }: any) => [runId, outcome, byEye])).toEqual([
+    expect(
+      cells.filter(({ runId }: any) => runId).map(({ runId, outcome, byEye }: any) => [runId, outcome, byEye]),
+    ).toEqual([
       [lost, 'under', true],
       [stood, 'holds', true],
     ]);
@@ -177,10 +217,16 @@ describe('drift', () => {
     expect([...states]).toContain('may drift');
     const suspended = await page();
     expect(runs).toBeLessThan(5);
-    expect(suspended.recipe.state).toMatchObject({ state: 'suspended', why: expect.stringMatching(/contrast went down/) });
+    expect(suspended.recipe.state).toMatchObject({
+      state: 'suspended',
+      why: expect.stringMatching(/Contrast went down/),
+    });
     expect(suspended.charts.find(({ measure }: any) => measure === 'contrast').alarm).not.toBeNull();
     const { tasks } = (await rig.call('GET', '/api/today')).body;
-    expect(tasks.find(({ key }: any) => key === `recipe-${first.id}`)).toMatchObject({ urgent: true, title: expect.stringMatching(`Recipe v${first.number} drifted`) });
+    expect(tasks.find(({ key }: any) => key === `recipe-${first.id}`)).toMatchObject({
+      urgent: true,
+      title: expect.stringMatching(`Recipe v${first.number} drifted`),
+    });
     const own = (await rig.call('GET', `/api/tickets/${ticket.id}`)).body;
     expect(own.stations.find(({ station }: any) => station === 'prove')).toMatchObject({
       ...{ state: 'attention', word: `recipe v${first.number} suspended` },

@@ -27,18 +27,30 @@ export function requireOf(ticket: Rows['tickets'], recipe: Rows['recipes']): voi
     throw fault('recipeId', 'That setting was found on the one piece of another ticket.');
 }
 
-export async function takeIntoUse(context: Context, ticketId: string, recipeId: string, id: string = randomUUID()): Promise<void> {
+export async function takeIntoUse(
+  context: Context,
+  ticketId: string,
+  recipeId: string,
+  id: string = randomUUID(),
+): Promise<void> {
   await insert(context, 'recipeUses', { id, ticketId, recipeId, at: context.now, byId: context.actor });
 }
 
 /** Suspends a recipe, or puts it back into use: that wants a coupon of its pairing fired and scrubbed since. */
-export async function createRecipeState(context: Context, recipeId: string, request: CreateRecipeState): Promise<Recipe> {
+export async function createRecipeState(
+  context: Context,
+  recipeId: string,
+  request: CreateRecipeState,
+): Promise<Recipe> {
   await createOnce(context, 'recipe state', request, async () => {
     const recipe = await recipeById(context, recipeId);
     const { state, since } = recipe.state;
     if (state === request.state) throw fault('state', `Recipe v${recipe.number} is ${state} already.`);
     if (state === 'suspended' && !(await checkedSince(context, recipe, new Date(since!))))
-      throw new ApiError('wrong-stage', 'Fire and scrub a check coupon of its pairing first: nothing was seen of it since it drifted.');
+      throw new ApiError(
+        'wrong-stage',
+        'Fire and scrub a check coupon of its pairing first: nothing was seen of it since it drifted.',
+      );
     await setState(context, recipeId, request);
   });
   return recipeById(context, recipeId);

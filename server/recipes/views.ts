@@ -50,12 +50,18 @@ export async function recipesOf(context: Context, ticket: Ticket): Promise<Recip
     order: NEWEST_FIRST,
   });
   const ids = [...new Set(uses.map(({ recipeId }) => recipeId))];
-  const known = new Map((await recipeViews(context, await rowsOf(context, 'recipes', ids))).map((one) => [one.id, one]));
+  const known = new Map(
+    (await recipeViews(context, await rowsOf(context, 'recipes', ids))).map((one) => [one.id, one]),
+  );
   return Promise.all(ids.map((id) => onTicket(context, known.get(id)!, ticket)));
 }
 
 /** The newest proved recipe of a ticket’s pairing with how it went, where it is another than the one in use. */
-export async function offeredRecipe(context: Context, ticket: Ticket, inUse: Recipe | undefined): Promise<OfferedRecipe | null> {
+export async function offeredRecipe(
+  context: Context,
+  ticket: Ticket,
+  inUse: Recipe | undefined,
+): Promise<OfferedRecipe | null> {
   const [newest] = await list(context, 'standingRecipes', {
     where: { ...pairingOf(ticket), proved: true, suspended: false },
     order: [['number', 'DESC']],

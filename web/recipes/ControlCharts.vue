@@ -16,7 +16,11 @@ const asTable = ref(false);
 const drawn = computed(() => {
   void shop.theme;
   const colours = themeColours();
-  return props.charts.map((chart) => ({ chart, option: controlChart(chart, colours), ...MEASURE_WORDS[chart.measure] }));
+  return props.charts.map((chart) => ({
+    chart,
+    option: controlChart(chart, colours),
+    ...MEASURE_WORDS[chart.measure],
+  }));
 });
 const steady = ({ alarm, points }: DriftChart) =>
   alarm ? `Went down at run ${alarm.index + 1}, ${formatMoment(points[alarm.index]!.at)}: ${alarm.words}.` : 'Steady.';
@@ -46,12 +50,16 @@ const steady = ({ alarm, points }: DriftChart) =>
             <td>
               <RouterLink :to="`/ledger/${point.runId}`">{{ formatMoment(point.at) }}</RouterLink>
             </td>
-            <td class="number">{{ Number((chart.measure === 'contrast' ? point.value : point.value * 100).toPrecision(3)) }}</td>
+            <td class="number">
+              {{ Number((chart.measure === 'contrast' ? point.value : point.value * 100).toPrecision(3)) }}
+            </td>
             <td>{{ isOut(point) ? point.rules.join(', ') || 'sum of what fell short' : '' }}</td>
           </tr>
         </tbody>
       </table>
-      <Chart v-else class="chart" :option="option" :label="`${title}: ${chart.points.length} runs. ${steady(chart)}`" />
+      <div v-else class="plot">
+        <Chart least="190px" :option="option" :label="`${title}: ${chart.points.length} runs. ${steady(chart)}`" />
+      </div>
     </template>
   </section>
 </template>
@@ -72,8 +80,7 @@ h3 {
   font-weight: 700;
 }
 
-.chart {
-  min-height: 190px;
+.plot {
   height: 190px;
 }
 </style>

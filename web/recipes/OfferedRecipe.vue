@@ -26,8 +26,8 @@ const take = () =>
   <section class="offered" data-test-id="offered-recipe">
     <p>
       <strong>{{ insteadOf ? 'A newer recipe' : 'Proved before' }}:</strong>
-      <RouterLink :to="`/recipes/${offered.recipe.id}`">recipe v{{ offered.recipe.number }}</RouterLink> of this pairing,
-      <SettingLine :setting="offered.recipe" />, {{ formatDuration(offered.recipe.secondsPerPiece) }} a piece
+      <RouterLink :to="`/recipes/${offered.recipe.id}`">recipe v{{ offered.recipe.number }}</RouterLink> of this
+      pairing, <SettingLine :setting="offered.recipe" />, {{ formatDuration(offered.recipe.secondsPerPiece) }} a piece
       <GradeMark :grade="offered.recipe.grade" />
     </p>
     <p v-if="offered.record.runs" class="quiet small">

@@ -40,18 +40,27 @@ async function setState(state: CreateRecipeState['state']): Promise<void> {
 }
 
 const ranges = computed<[string, string][]>(() => {
-  const { valid, because, weights, couponIds, state, acceptedAt } = recipe.value!;
+  const { valid, because, weights, couponIds, state, kind, acceptedAt, acceptedBy } = recipe.value!;
   const counted = weights.filter(({ weight }) => weight < 1).length;
   const used = data.value!.record.newest ?? acceptedAt;
   const until = valid && new Date(Date.parse(used) + valid.restDays * 86_400_000).toISOString();
   const rows: [string, string | null | undefined | false][] = [
-    ['Rests on', couponIds.length ? `${couponIds.length} coupon${couponIds.length === 1 ? '' : 's'}${counted ? `, ${counted} of them counted less for age or drift` : ''}` : null],
+    ['Taken', `${RECIPE_WORDS[kind]}, by ${shop.personOf(acceptedBy)} on ${formatDay(acceptedAt)}`],
+    [
+      'Rests on',
+      couponIds.length
+        ? `${couponIds.length} coupon${couponIds.length === 1 ? '' : 's'}${counted ? `, ${counted} of them counted less for age or drift` : ''}`
+        : null,
+    ],
     ['Not better because', because.join('; ')],
     ['Compound lots seen', valid?.lots.join(', ')],
-    ['Dry film', valid?.filmUm && `${units.text('film', valid.filmUm.low)} to ${units.text('film', valid.filmUm.high)}`],
+    [
+      'Dry film',
+      valid?.filmUm && `${units.text('film', valid.filmUm.low)} to ${units.text('film', valid.filmUm.high)}`,
+    ],
     ['Thickness', valid?.thicknessMm ? units.text('length', valid.thicknessMm) : null],
     ['Look again', until && `if nothing was run or tested of it until ${formatDay(until)}`],
-    ['Since', state.since && formatDay(state.since)],
+    ['So since', state.since && formatDay(state.since)],
   ];
   return rows.filter((row): row is [string, string] => Boolean(row[1]));
 });
@@ -64,7 +73,7 @@ const missing = computed(() => error.value?.message ?? '');
   <template v-if="recipe && data">
     <PageHead
       :title="`Recipe v${recipe.number}: ${shop.nameOf(recipe.compoundId) || 'No compound'} on ${shop.nameOf(recipe.substrateId)}`"
-      :about="`${shop.nameOf(recipe.headId)}, ${shop.nameOf(recipe.lensId)} · ${RECIPE_WORDS[recipe.kind]} · taken by ${shop.personOf(recipe.acceptedBy)} on ${formatDay(recipe.acceptedAt)}`"
+      :about="`${shop.nameOf(recipe.headId)}, ${shop.nameOf(recipe.lensId)}`"
       ><RouterLink :to="windowAddress(recipe)">Its window</RouterLink
       ><a :href="label" target="_blank" data-test-id="recipe-label">Label to print</a></PageHead
     >
@@ -96,7 +105,11 @@ const missing = computed(() => error.value?.message ?? '');
           </template>
         </dl>
         <section class="state no-print">
-          <TextField v-model="why" :label="suspended ? 'Why it may be used again' : 'Why it is not to be used'" test-id="state-why" />
+          <TextField
+            v-model="why"
+            :label="suspended ? 'Why it may be used again' : 'Why it is not to be used'"
+            test-id="state-why"
+          />
           <p v-if="suspended && !data.checked" class="quiet small">
             A coupon of its pairing, fired and scrubbed since, puts it back into use.
           </p>
@@ -161,6 +174,19 @@ const missing = computed(() => error.value?.message ?? '');
   grid-template-columns: minmax(300px, 1fr) minmax(0, 1.4fr);
   gap: 1.5rem;
   padding: 1rem 1.5rem;
+}
+
+.left,
+.state {
+  display: flex;
+  flex-direction: column;
+  gap: 0.7rem;
+}
+
+.state {
+  padding-top: 0.7rem;
+  border-top: 1px solid var(--unto-rule);
+  align-items: start;
 }
 
 .row {

@@ -12,12 +12,15 @@ export const MEASURE_WORDS: Record<DriftChart['measure'], { title: string; axis:
 const shown = (measure: DriftChart['measure'], value: number) => (measure === 'contrast' ? value : value * 100);
 
 /** A control chart: each judged run against what was usual of the first ones; a run that is out has another shape. */
-export function controlChart({ measure, centre, spread, baseline, points }: DriftChart, colours: ChartColours): EChartsCoreOption {
+export function controlChart(
+  { measure, centre, spread, baseline, points }: DriftChart,
+  colours: ChartColours,
+): EChartsCoreOption {
   const [middle, wide] = [shown(measure, centre), 3 * shown(measure, spread)];
   const most = measure === 'contrast' ? 5 : 100;
   const line = (value: number, name: string, type: 'solid' | 'dashed') => ({
     ...{ yAxis: value, lineStyle: { color: colours.quiet, type, width: 1 } },
-    label: { formatter: name, color: colours.quiet, fontSize: 12, position: 'insideEndTop' as const },
+    label: { formatter: name, color: colours.quiet, fontSize: 12, position: 'end' as const },
   });
   const low = middle - wide;
   const bottom = Math.min(low, ...points.map(({ value }) => shown(measure, value)));
@@ -31,7 +34,7 @@ export function controlChart({ measure, centre, spread, baseline, points }: Drif
     animation: false,
     aria: { enabled: true },
     textStyle: { fontFamily: 'Atkinson Hyperlegible' },
-    grid: { left: 48, right: 24, top: 28, bottom: 36 },
+    grid: { left: 48, right: 78, top: 28, bottom: 36 },
     tooltip: {
       trigger: 'item',
       backgroundColor: colours.surface,
@@ -40,13 +43,31 @@ export function controlChart({ measure, centre, spread, baseline, points }: Drif
       formatter: (item: unknown) => pointWords(measure, points[(item as { data: { index: number } }).data.index]),
     },
     dataZoom: [{ type: 'inside', xAxisIndex: 0, zoomOnMouseWheel: 'ctrl' }],
-    xAxis: { ...axis, type: 'value', min: 0.5, max: points.length + 0.5, minInterval: 1, name: 'run', nameLocation: 'middle', nameGap: 22 },
-    yAxis: { ...axis, type: 'value', name: MEASURE_WORDS[measure].axis, min: Math.max(0, Math.floor(bottom)), max: most },
+    xAxis: {
+      ...axis,
+      axisLabel: { ...axis.axisLabel, showMinLabel: false, showMaxLabel: false },
+      type: 'value',
+      min: 0.5,
+      max: points.length + 0.5,
+      minInterval: 1,
+      name: 'run',
+      nameLocation: 'middle',
+      nameGap: 22,
+    },
+    yAxis: {
+      ...axis,
+      type: 'value',
+      name: MEASURE_WORDS[measure].axis,
+      min: Math.max(0, Math.floor(bottom)),
+      max: most,
+      ...(measure === 'contrast' ? { interval: 1 } : {}),
+    },
     series: [
       {
         type: 'line',
         symbolSize: (_: unknown, { dataIndex }: { dataIndex: number }) => (isOut(points[dataIndex]!) ? 13 : 8),
-        symbol: (_: unknown, { dataIndex }: { dataIndex: number }) => (isOut(points[dataIndex]!) ? 'diamond' : 'circle'),
+        symbol: (_: unknown, { dataIndex }: { dataIndex: number }) =>
+          isOut(points[dataIndex]!) ? 'diamond' : 'circle',
         showAllSymbol: true,
         lineStyle: { color: colours.rule, width: 1 },
         data: points.map((point, index) => ({

@@ -13,9 +13,9 @@ const units = useUnits();
     <h2>The next coupon</h2>
     <p>
       {{ BLOCK_POWERS.count * BLOCK_SPEEDS.count }} cells at
-      <b class="mono">{{ next.next.value.powersPercent.map((power) => units.text('power', power)).join(' to ') }}</b
-      >, <b class="mono">{{ next.next.value.speedsMmPerS.map((speed) => units.text('speed', speed)).join(' to ') }}</b
-      >, {{ units.text('interval', next.next.value.rest.intervalMm) }} interval, would tell most. {{ next.gain.value }}
+      <b class="mono">{{ next.next.value.powersPercent.map((power) => units.text('power', power)).join(' to ') }}</b>,
+      <b class="mono">{{ next.next.value.speedsMmPerS.map((speed) => units.text('speed', speed)).join(' to ') }}</b>,
+      {{ units.text('interval', next.next.value.rest.intervalMm) }} interval, would tell most. {{ next.gain.value }}
     </p>
     <p v-if="next.pays.value" class="quiet">{{ next.pays.value }}</p>
   </section>

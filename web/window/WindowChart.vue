@@ -5,6 +5,7 @@ import {
   DataZoomInsideComponent,
   GridComponent,
   MarkAreaComponent,
+  MarkLineComponent,
   TooltipComponent,
 } from 'echarts/components';
 import { use, type EChartsCoreOption } from 'echarts/core';
@@ -20,10 +21,11 @@ use([
   TooltipComponent,
   DataZoomInsideComponent,
   MarkAreaComponent,
+  MarkLineComponent,
   AriaComponent,
   CanvasRenderer,
 ]);
-defineProps<{ option: EChartsCoreOption; label: string }>();
+withDefaults(defineProps<{ option: EChartsCoreOption; label: string; least?: string }>(), { least: '420px' });
 </script>
 
 <template>
@@ -34,6 +36,6 @@ defineProps<{ option: EChartsCoreOption; label: string }>();
 .chart {
   width: 100%;
   height: 100%;
-  min-height: 420px;
+  min-height: v-bind('least');
 }
 </style>

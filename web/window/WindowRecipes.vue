@@ -16,7 +16,9 @@ const units = useUnits();
     <ul>
       <li v-for="recipe in recipes.slice(0, 6)" :key="recipe.id">
         <RouterLink :to="`/recipes/${recipe.id}`">v{{ recipe.number }}</RouterLink>
-        <span class="mono">{{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS) }}</span>
+        <span class="mono"
+          >{{ units.text('power', recipe.powerPercent) }} · {{ units.text('speed', recipe.speedMmPerS) }}</span
+        >
         <GradeMark :grade="recipe.grade" />
         <span v-if="recipe.state.state !== 'in use'" class="suspended">{{ recipe.state.state }}</span>
         <span class="quiet small">{{ formatDay(recipe.acceptedAt) }}</span>

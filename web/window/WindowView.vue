@@ -45,7 +45,8 @@ const { ticket, fitted, compound, mark, typed } = bench;
 const units = usePanel(() => fitted.value);
 const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const seen = useWindow(pairing);
-const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit } = seen;
+const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit } =
+  seen;
 const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
 const rest = shallowRef<MapRest | null>(null);
 const asTable = ref(false);
@@ -156,7 +157,9 @@ async function makeRecipe(): Promise<void> {
         test-id="window-family"
       />
       <MapPlace v-if="family && rest" v-model="rest" :family="family" />
-      <span v-if="ticket" class="quiet small">for {{ ticket.title }}, {{ units.size(mark.widthMm, mark.heightMm) }}</span>
+      <span v-if="ticket" class="quiet small"
+        >for {{ ticket.title }}, {{ units.size(mark.widthMm, mark.heightMm) }}</span
+      >
       <span v-else class="mark" data-test-id="typed-mark">
         <NumberField v-model="typed.widthMm" class="side" label="A mark of" quantity="length" test-id="mark-width" />
         <NumberField v-model="typed.heightMm" class="side" label="by" quantity="length" test-id="mark-height" />

@@ -22,7 +22,8 @@ const COLUMNS: readonly ListColumn<Row>[] = [
   {
     key: 'window',
     label: 'Window',
-    value: ({ compoundId, substrateId }) => `${shop.nameOf(compoundId) || 'No compound'} on ${shop.nameOf(substrateId)}`,
+    value: ({ compoundId, substrateId }) =>
+      `${shop.nameOf(compoundId) || 'No compound'} on ${shop.nameOf(substrateId)}`,
   },
   {
     key: 'head',

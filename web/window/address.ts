@@ -13,7 +13,10 @@ export interface WindowParams {
 }
 
 /** Where the window of a pairing opens; with a ticket, for its job. */
-export function windowAddress({ substrateId, headId, lensId, compoundId }: Pairing, ticketId: string | null = null): string {
+export function windowAddress(
+  { substrateId, headId, lensId, compoundId }: Pairing,
+  ticketId: string | null = null,
+): string {
   const path = `/windows/${substrateId}/${headId}/${lensId}/${compoundId ?? BARE}`;
   return ticketId ? `${path}?ticket=${ticketId}` : path;
 }

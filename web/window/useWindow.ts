@@ -58,7 +58,9 @@ export function useWindow(pairing: () => Pairing) {
   const atFull = shallowRef<ReadonlySet<string>>(new Set());
   const families = computed(() => {
     const weights = new Map(kept.value?.coupons.map(({ id, weight }) => [id, weight]));
-    return windowFamilies(weighedCells((kept.value?.cells ?? []) as readonly CouponWindowCell[], weights, atFull.value));
+    return windowFamilies(
+      weighedCells((kept.value?.cells ?? []) as readonly CouponWindowCell[], weights, atFull.value),
+    );
   });
   const picked = ref(0);
   watch(families, () => (picked.value = 0));
