@@ -1,4 +1,5 @@
 export { systematic } from './boundary-posterior.js';
+export * from './compare-windows.js';
 export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';

@@ -46,6 +46,11 @@ export const router = createRouter({
       meta: { index: 'windows', title: 'Window' },
     },
     {
+      path: '/compare',
+      component: () => import('../compare/CompareView.vue'),
+      meta: { index: 'windows', title: 'Compare windows' },
+    },
+    {
       path: '/recipes/:id',
       component: () => import('../recipes/RecipeView.vue'),
       props: true,

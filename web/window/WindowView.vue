@@ -5,7 +5,7 @@ import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { themeColours } from '../theme/colours';
 import { windowChart } from './window-chart';
 import { useShop } from '../stores/shop';
@@ -27,7 +27,7 @@ import SeenCoupons from './SeenCoupons.vue';
 import SettingOffer from './SettingOffer.vue';
 import WindowRecipes from './WindowRecipes.vue';
 import WindowTable from './WindowTable.vue';
-import { pairingIn, type WindowParams } from './address';
+import { comparedText, pairingIn, type WindowParams } from './address';
 import { useBench } from './useBench';
 import { useNextCoupon } from './useNextCoupon';
 import { useOffers } from './useOffers';
@@ -145,7 +145,12 @@ async function makeRecipe(): Promise<void> {
     <PageHead
       :title="`${compound?.body.name ?? 'No compound'} on ${fitted.substrate.name}`"
       :about="`${fitted.head.name}, ${fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length - runs.length} scrubbed cells${runs.length ? `, ${runs.length} judged run${runs.length === 1 ? '' : 's'}` : ''}`"
-    />
+      ><RouterLink
+        :to="{ path: '/compare', query: { of: comparedText({ ...pairing(), lot: null, coats: null }) } }"
+        data-test-id="compare"
+        >Compare</RouterLink
+      ></PageHead
+    >
     <TicketLine v-if="ticket" :ticket-id="ticket.id" class="no-print" />
     <div class="bar">
       <ChoiceField

@@ -43,7 +43,9 @@ const COLUMNS: readonly ListColumn<Row>[] = [
 </script>
 
 <template>
-  <PageHead title="Windows" about="What holds, for each pairing of compound, substrate, head and lens" />
+  <PageHead title="Windows" about="What holds, for each pairing of compound, substrate, head and lens">
+    <RouterLink to="/compare" data-test-id="to-compare">Compare</RouterLink>
+  </PageHead>
   <div class="body">
     <p v-if="windows && !windows.length">
       No scrubbed coupon yet. Scrub one and enter its cells: the window is fitted at once.

@@ -1,5 +1,5 @@
 import { deliveredPower, type SettingCost, type SettingPart, type WindowRest } from '@unto/core';
-import type { Pairing, PairingWindow } from '@unto/contract';
+import type { Pairing, PairingWindow, Workshop } from '@unto/contract';
 import {
   powerSource,
   settableParts,
@@ -9,6 +9,7 @@ import {
   windowFamilies,
   type CouponWindowCell,
   type FittedEquipment,
+  type WindowFamily,
 } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -16,7 +17,7 @@ import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { windowQueryOf } from './address';
 import { useShop } from '../stores/shop';
-import { valueOf, type DrawnWindow } from '../workers/computations';
+import { valueOf, type ComparedWindow, type DrawnWindow } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
 /** Seed of every fit shown; a recipe freezes it. */
@@ -85,15 +86,11 @@ export function useWindow(pairing: () => Pairing) {
     busy.value = true;
     try {
       const blank = shop.inUse('blank').find(({ body }) => body.substrateId === pairing().substrateId);
-      const speeds = of.cells.map(({ speedMmPerS }) => speedMmPerS);
-      const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
       const source = powerSource(equipment);
       cost.value = costOf(equipment, blank?.body.priceMinor);
       const task = {
-        family: of,
-        equipment: windowEquipment(equipment),
+        ...windowTask(of, equipment, { mark, shop: shop.workshop!, coupons: coupons.value }),
         seed: FIT_SEED,
-        job: settingJob(equipment, mark, shop.workshop!, middle),
         cost: cost.value,
         reach: {
           leastW: deliveredPower(Math.max(1, equipment.head.firingThresholdPercent), source),
@@ -105,9 +102,6 @@ export function useWindow(pairing: () => Pairing) {
           speedsMmPerS: speedAxis(of.cells),
           rest,
         },
-        // As the server will judge it: coupons of other revisions than the ticket would be marked on prove nothing for it.
-        settable: settableParts(equipment),
-        otherRevisions: coupons.value.filter(({ sameRevisions }) => !sameRevisions).map(({ code }) => code),
       };
       const found = valueOf(await worker.core.window(task));
       if (of === family.value) drawn.value = found;
@@ -120,6 +114,29 @@ export function useWindow(pairing: () => Pairing) {
   }
 
   return { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit };
+}
+
+/** What a family is fitted and judged by, for a mark on some equipment. */
+export function windowTask(
+  family: WindowFamily,
+  equipment: FittedEquipment,
+  of: {
+    readonly mark: { widthMm: number; heightMm: number };
+    readonly shop: Workshop;
+    readonly coupons: PairingWindow['coupons'];
+  },
+): ComparedWindow {
+  const speeds = family.cells.map(({ speedMmPerS }) => speedMmPerS);
+  const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
+  const own = of.coupons.filter(({ id }) => family.couponIds.includes(id));
+  return {
+    family,
+    equipment: windowEquipment(equipment),
+    job: settingJob(equipment, of.mark, of.shop, middle),
+    // As the server will judge it: coupons of other revisions than would be marked on now prove nothing.
+    settable: settableParts(equipment),
+    otherRevisions: own.filter(({ sameRevisions }) => !sameRevisions).map(({ code }) => code),
+  };
 }
 
 /** What a piece costs besides the minutes under the head, as far as the stores tell: its blank. Null where nothing has a price. */

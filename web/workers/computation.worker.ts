@@ -35,6 +35,7 @@ import {
 } from '@unto/core';
 import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
+import { compareWindows } from './compare-windows';
 import { answered, answeredLater, type Computations } from './computations';
 
 /** Pixels across that a reading needs; larger pictures are scaled down. */
@@ -128,6 +129,7 @@ const computations: Computations = {
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
+  compare: async ({ windows, powersW, seed }) => answered(() => compareWindows(windows, powersW, seed)),
   window: async ({ family, equipment, seed, job, cost, reach, map, otherRevisions, settable }) =>
     answered(() => {
       const fit = fitWindow({ cells: family.cells, equipment, seed });

@@ -1,5 +1,7 @@
 import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
+  Comparison,
+  Spread,
   NestProgress,
   ChoiceKind,
   NextBlock,
@@ -21,10 +23,12 @@ import type {
   SettingChoice,
   SettingCost,
   SettingJob,
+  WindowBand,
   WindowEquipment,
   WindowFit,
   WindowMap,
   WindowRest,
+  WindowTimes,
 } from '@unto/core';
 import type { PictureEntries, SheetEntries } from '@unto/contract';
 import type { Proof, SettablePart, SheetResult, WindowFamily } from '@unto/domain';
@@ -62,6 +66,26 @@ export interface DrawnWindow {
   readonly notes: readonly string[];
   /** Where a next coupon tells most. */
   readonly next: NextBlock | null;
+}
+
+/** A window to be compared with others. */
+export interface ComparedWindow {
+  readonly family: WindowFamily;
+  readonly equipment: WindowEquipment;
+  readonly job: SettingJob;
+  readonly otherRevisions: readonly string[];
+  readonly settable: readonly SettablePart[];
+}
+
+/** What the comparison says of a window: where it holds, how quick it may be, and how it compares with the first. */
+export interface ComparedAnswer {
+  readonly bands: readonly WindowBand[];
+  readonly times: WindowTimes;
+  readonly best: Spread;
+  readonly quickest: OfferedSetting | null;
+  readonly withFirst: Comparison;
+  /** Watts at which the quicker of it and the first changes. */
+  readonly crossovers: readonly number[];
 }
 
 /** A setting that the window offers, and what its proof is worth. */
@@ -115,6 +139,12 @@ export interface Computations {
   characteriseCard(task: { readonly picture: Blob; readonly white: number }): Promise<Answer<CharacterisedCard>>;
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
+  /** Windows against one another on the same axes, the others against the first. */
+  compare(task: {
+    readonly windows: readonly ComparedWindow[];
+    readonly powersW: readonly number[];
+    readonly seed: number;
+  }): Promise<Answer<readonly ComparedAnswer[]>>;
   window(task: {
     family: WindowFamily;
     equipment: WindowEquipment;
