@@ -241,5 +241,7 @@ export const couponsElsewhere = record({
   /** Spot and metal that it was heated by: spot (1/e²) radius mm, W/(mm·K), mm²/s. */
   under: record({ radiusMm: amount(), conductivity: amount(), diffusivity: amount() }),
   cells: list(record({ powerW: amount(), speedMmPerS: amount(), intervalMm: amount(), outcome: word(OUTCOMES) })),
+  /** Why none of it is carried over here; null where it is. */
+  refused: orNull(words()),
 });
 export type CouponsElsewhere = Frozen<InferType<typeof couponsElsewhere>>;

@@ -21,6 +21,19 @@ const gantry = (name: string, rest: Partial<MachineBody>): MachineBody => ({
 export const MACHINES: readonly DemoItem<'machine'>[] = [
   { key: 'long-bench', kind: 'machine', body: gantry('Long bench', {}) },
   {
+    key: 'annex',
+    kind: 'machine',
+    body: gantry('Annex bench', {
+      bedWidthMm: 600,
+      bedHeightMm: 400,
+      topSpeedMmPerS: 400,
+      accelerationMmPerS2: 4000,
+      panelPower: '0-1000',
+      panelSpeed: 'mm/min',
+      laserMinorPerMinute: 18,
+    }),
+  },
+  {
     key: 'small-bench',
     kind: 'machine',
     body: gantry('Small bench', {
@@ -86,6 +99,23 @@ export function heads(refer: Refer): DemoItem<'head'>[] {
       'long-bench',
     ),
     head(
+      'annex-co2',
+      {
+        name: 'Annex bench CO2',
+        wavelengthClass: 'co2',
+        wavelengthNm: 10_600,
+        emission: 'continuous',
+        ratedW: 38,
+        firingThresholdPercent: 8,
+        m2: 1.3,
+        beamDiameterMm: 4,
+        frequencyKHzMin: null,
+        frequencyKHzMax: null,
+        eyewear: 'the clear polycarbonate pair marked 10 600 nm',
+      },
+      'annex',
+    ),
+    head(
       'blue',
       {
         name: 'Small bench blue',
@@ -149,6 +179,14 @@ export function lenses(refer: Refer): DemoItem<'lens'>[] {
       spotXMm: 0.123,
       spotYMm: 0.123,
       depthOfFocusMm: 0.3,
+      depthGrowth: 0.05,
+    }),
+    lens('annex-50', 'annex-co2', {
+      name: 'Annex 50.8 mm',
+      focalLengthMm: 50.8,
+      spotXMm: 0.22,
+      spotYMm: 0.22,
+      depthOfFocusMm: 0.9,
       depthGrowth: 0.05,
     }),
     lens('lens-50', 'co2', {

@@ -7,3 +7,4 @@ export * from './window-families.js';
 export * from './coupon-weights.js';
 export * from './pairing.js';
 export * from './run-cells.js';
+export * from './stated-points.js';

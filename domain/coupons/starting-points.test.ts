@@ -2,7 +2,8 @@ import { PLAIN_SETTING } from '@unto/core';
 import type { StatedSetting } from '@unto/contract';
 import { describe, expect, it } from 'vitest';
 import { bodyOfKind } from '../kinds/index.js';
-import { startingPoints } from './starting-points.js';
+import { assumedKey, assumedOf, type Assumed } from './stated-points.js';
+import { startingPoints, type KnownBefore } from './starting-points.js';
 
 const ID = '0b6a0f0e-6c5c-4d33-9f29-8f3f1a6f0001';
 const equipment = {
@@ -28,7 +29,7 @@ const stated = (change: Partial<StatedSetting> = {}): StatedSetting => ({
   ...change,
 });
 const sources = (records: readonly StatedSetting[], compound: typeof FILM | null = FILM) =>
-  startingPoints(equipment, compound, records).map(({ grade, source }) => `${grade}: ${source}`);
+  startingPoints(equipment, compound, { stated: records }).map(({ grade, source }) => `${grade}: ${source}`);
 
 describe('what a first coupon starts from', () => {
   it('is what was stated of this compound, and what is usual', () => {
@@ -42,7 +43,7 @@ describe('what a first coupon starts from', () => {
       stated({ compound: '' }),
       stated({ family: 'brass' }),
       stated({ wavelengthClass: 'blue' }),
-      stated({ powerW: null }),
+      stated({ powerW: null, powerPercent: null }),
       stated({ speedMmPerS: null }),
       stated({ past: { on: '2025-04-03', pieces: 12, minutes: null, outcome: 'lost' } }),
     ];
@@ -52,8 +53,8 @@ describe('what a first coupon starts from', () => {
   const cell = (powerW: number, speedMmPerS: number, outcome: 'holds' | 'under' | 'over') => ({
     ...{ powerW, speedMmPerS, outcome, intervalMm: 0.075 },
   });
-  const carried = (tried: Parameters<typeof startingPoints>[3]) =>
-    startingPoints(equipment, FILM, [], tried)
+  const carried = (tried: KnownBefore['tried']) =>
+    startingPoints(equipment, FILM, { stated: [], tried: tried! })
       .filter(({ grade }) => grade === 'carried')
       .map(({ powerW, speedMmPerS }) => [powerW, speedMmPerS.low, speedMmPerS.high]);
 
@@ -74,11 +75,41 @@ describe('what a first coupon starts from', () => {
       { powerW: 30, speedMmPerS: 90, outcome: 'holds' as const, intervalMm: 0.075 },
       { powerW: 30, speedMmPerS: 150, outcome: 'under' as const, intervalMm: 0.075 },
     ];
-    const elsewhere = [{ head: 'Old bench', lens: 'short lens', substrate: '430', under, cells }];
-    expect(startingPoints(equipment, FILM, [], [], elsewhere)[0]).toEqual({
+    const elsewhere = [{ head: 'Old bench', lens: 'short lens', substrate: '430', under, cells, refused: null }];
+    expect(startingPoints(equipment, FILM, { stated: [], elsewhere })[0]).toEqual({
       ...{ powerW: 30, speedMmPerS: { low: 90, high: 90 }, intervalMm: 0.075, grade: 'carried', under },
       source: 'held under Old bench, short lens, on 430',
     });
+  });
+
+  it('makes a range of a note in percent whose top speed nobody said, and says what it takes for it', () => {
+    // 90 % power and 25 % speed on 75 W (common practice, no source).
+    const note = stated({
+      ...{ ratedW: 75, powerPercent: 90, powerW: 67.5, speedMmPerS: null },
+      ...{ power: { value: 90, unit: '%' }, speed: { value: 25, unit: '%' } },
+    });
+    const [point] = startingPoints(equipment, FILM, { stated: [note] });
+    // Usual CO2 machines run at most 400 to 1000 mm/s.
+    expect(point).toMatchObject({ powerW: 67.5, speedMmPerS: { low: 100, high: 250 }, grade: 'usual' });
+    expect(point!.source).toBe('Tags: old note, the top speed of that head, not said, taken as 400 to 1000 mm/s');
+    const [{ low, high, part }] = assumedOf(note) as [Assumed];
+    expect([low, high, part]).toEqual([400, 1000, 'topSpeedMmPerS']);
+    const typed = new Map([[assumedKey({ id: ID, part }), 600]]);
+    expect(startingPoints(equipment, FILM, { stated: [note], typed })[0]).toMatchObject({
+      ...{ powerW: 67.5, speedMmPerS: { low: 150, high: 150 }, grade: 'stated', source: 'Tags: old note' },
+    });
+  });
+
+  it('carries an unknown power into the speeds: the dose is as unsure as both', () => {
+    const note = stated({
+      ...{ ratedW: null, powerPercent: 50, powerW: null, speedMmPerS: 100 },
+      ...{ power: { value: 50, unit: '%' }, speed: { value: 100, unit: 'mm/s' } },
+    });
+    const [point] = startingPoints(equipment, FILM, { stated: [note] });
+    const { powerW, speedMmPerS } = point!;
+    // From 38 to 100 W: 19 to 50 W at the part, so that P over v spans what those say at 100 mm/s.
+    expect(powerW / speedMmPerS.high).toBeCloseTo(19 / 100, 9);
+    expect(powerW / speedMmPerS.low).toBeCloseTo(50 / 100, 9);
   });
 
   it('takes for bare marking what names no compound', () => {

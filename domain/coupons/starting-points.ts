@@ -8,6 +8,7 @@ import {
 } from '@unto/core';
 import type { CompoundBody, CouponsElsewhere, StatedSetting } from '@unto/contract';
 import { powerSource, type FittedEquipment } from '../equipment/index.js';
+import { isStatedFor, statedPoint, type Typed } from './stated-points.js';
 import type { CouponWindowCell } from './window-cells.js';
 
 /** A scrubbed cell as far as it says where the next coupon should lie. */
@@ -33,37 +34,37 @@ export function heatedPart({ lens, substrate }: Pick<FittedEquipment, 'lens' | '
   };
 }
 
+/** What is known of a pairing before its next coupon. */
+export interface KnownBefore {
+  readonly stated: readonly StatedSetting[];
+  /** Scrubbed cells of this pairing: where some held, the next coupon is laid round them. */
+  readonly tried?: readonly TriedCell[];
+  /** Coupons of this compound under other heads and lenses of one beam, or on other parts of one family. */
+  readonly elsewhere?: readonly CouponsElsewhere[];
+  /** What was typed for parts that stated settings leave out. */
+  readonly typed?: Typed;
+}
+
 /**
- * Points that a first coupon of a pairing can start from: what somebody stated of this compound, material and beam as far as watts and
- * speed are known and nobody wrote that it was lost, and what is usual in the trade.
+ * Points that a first coupon of a pairing can start from: what held here and elsewhere, what somebody stated of this compound, material
+ * and beam and nobody wrote was lost, and what is usual in the trade.
  * @param compound null for marking bare
- * @param tried scrubbed cells of this pairing: where some held, the next coupon is laid round them
- * @param elsewhere coupons of this compound under other heads and lenses of one beam, or on other parts of one family
  */
 export function startingPoints(
-  { head, substrate }: Pick<FittedEquipment, 'head' | 'substrate'>,
+  equipment: Pick<FittedEquipment, 'head' | 'substrate'>,
   compound: Pick<CompoundBody, 'name' | 'form'> | null,
-  stated: readonly StatedSetting[],
-  tried: readonly TriedCell[] = [],
-  elsewhere: readonly CouponsElsewhere[] = [],
+  { stated, tried = [], elsewhere = [], typed = new Map() }: KnownBefore,
 ): StartingPoint[] {
+  const { head, substrate } = equipment;
   const by = compound?.form ?? 'nothing';
   const { family, layer } = substrate;
-  const beam = head.wavelengthClass;
-  const usual = usualSettingsOf({ beam, emission: head.emission, by, family, layer });
-  const ours = stated.filter(
-    (one) =>
-      one.family === family &&
-      one.wavelengthClass === beam &&
-      one.past?.outcome !== 'lost' &&
-      isFor(one.compound, compound),
-  );
+  const usual = usualSettingsOf({ beam: head.wavelengthClass, emission: head.emission, by, family, layer });
   return [
     ...heldPoints(tried, 'what held before'),
     ...elsewhere.flatMap(({ head: name, lens, substrate: part, under, cells }) =>
       heldPoints(cells, `held under ${name}, ${lens}, on ${part}`).map((point) => ({ ...point, under })),
     ),
-    ...ours.flatMap(statedPoint),
+    ...stated.filter((one) => isStatedFor(one, equipment, compound)).flatMap((one) => statedPoint(one, typed)),
     ...usual.map(({ powerW, speedMmPerS, intervalMm }) => ({
       ...{ powerW, speedMmPerS, intervalMm, grade: 'usual' as const },
       source: `usual for ${compound ? compound.form : 'marking bare'} on ${family}`,
@@ -108,16 +109,4 @@ function beyondPoints(tried: readonly TriedCell[], source: string): StartingPoin
       source: under ? `${source}: nothing, all too little down to here` : `${source}: nothing, all too much up to here`,
     },
   ];
-}
-
-/** Whether what a statement calls its compound means this one: its name, or its kind. */
-function isFor(said: string, compound: Pick<CompoundBody, 'name' | 'form'> | null): boolean {
-  const plain = (words: string) => words.trim().toLowerCase();
-  return compound ? [compound.name, compound.form].map(plain).includes(plain(said)) : plain(said) === '';
-}
-
-function statedPoint({ powerW, speedMmPerS, intervalMm, source, title }: StatedSetting): StartingPoint[] {
-  if (!(powerW! > 0) || !(speedMmPerS! > 0)) return [];
-  const speed = { low: speedMmPerS!, high: speedMmPerS! };
-  return [{ powerW: powerW!, speedMmPerS: speed, intervalMm, grade: 'stated', source: `${title}: ${source}` }];
 }

@@ -7,12 +7,20 @@ import {
   type StatedSetting,
   type Ticket,
 } from '@unto/contract';
-import { couponEquipment, couponLimits, startingBench, startingPoints, type TriedCell } from '@unto/domain';
+import {
+  assumedOf,
+  couponEquipment,
+  couponLimits,
+  isStatedFor,
+  startingBench,
+  startingPoints,
+  type TriedCell,
+} from '@unto/domain';
 import { watchDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { useStillHere } from '../ui/useStillHere';
-import { ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem } from '../api/client';
 import { useNotices } from '../stores/notices';
@@ -59,18 +67,29 @@ const blanks = shop
   .inUse('blank')
   .map(({ body }) => body)
   .filter(({ substrateId, left }) => substrateId === props.ticket.substrateId && left > 0);
-const start = startingDraft(
-  limits,
-  startingBench(equipment),
-  startingPoints(equipment, store.compound?.body ?? null, props.stated, props.tried, props.elsewhere),
-  blanks,
-  labelReading,
+/** What notes leave out and was typed here; the axes follow it. */
+const typed = shallowRef<ReadonlyMap<string, number>>(new Map());
+const compound = store.compound?.body ?? null;
+const startOf = () => {
+  const { stated, tried, elsewhere } = props;
+  const points = startingPoints(equipment, compound, { stated, tried, elsewhere, typed: typed.value });
+  return startingDraft(limits, startingBench(equipment), points, blanks, labelReading);
+};
+const start = shallowRef(startOf());
+/** Only where the coupon rests on notes does what they leave out matter. */
+const assumed = computed(() =>
+  props.stated.filter((one) => isStatedFor(one, equipment, compound)).flatMap((one) => assumedOf(one)),
 );
-const draft = ref(start.draft);
+const refused = computed(() => props.elsewhere.flatMap(({ refused: why }) => why ?? []));
+const draft = ref(start.value.draft);
+watch(typed, () => {
+  start.value = startOf();
+  draft.value = start.value.draft;
+});
 const kept = useDraft(`coupon-${props.ticket.id}`, draft);
 /** What a window proposes goes before what was typed here another time. */
 const proposed = blockOf(useRoute().query.next);
-if (proposed) draft.value = draftOfBlock(start.draft, proposed, { limits, reading: labelReading });
+if (proposed) draft.value = draftOfBlock(start.value.draft, proposed, { limits, reading: labelReading });
 const made = shallowRef<DesignedCoupon | null>(null);
 const fault = ref('');
 const selected = ref(0);
@@ -151,7 +170,7 @@ async function keep(): Promise<void> {
           @brought="bring"
         />
       </div>
-      <StartingNote :start="start" :equipment="equipment" />
+      <StartingNote v-model:typed="typed" :start="start" :equipment="equipment" :assumed="assumed" :refused="refused" />
       <CouponGrid v-if="made" v-model:selected="selected" :layout="made.layout" :predictions="made.predictions" />
       <p v-if="fault" class="fault over" role="alert" data-test-id="design-fault">
         {{ fault }} <span class="quiet">The drawing shows the last design that fits.</span>

@@ -96,7 +96,8 @@ const WORDS = {
       </ul>
       <section v-if="recipe" class="recipe" data-test-id="recipe">
         <h3>
-          <RouterLink :to="`/recipes/${recipe.id}`">Recipe v{{ recipe.number }}</RouterLink>,
+          <RouterLink :to="`/recipes/${recipe.id}`">Recipe v{{ recipe.number }}</RouterLink
+          >,
           {{ RECIPE_WORDS[recipe.kind] }}
         </h3>
         <p v-if="recipe.state.state === 'suspended'" class="suspended" role="status">

@@ -1,13 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { FittedEquipment } from '@unto/domain';
+import { assumedKey, type Assumed, type FittedEquipment } from '@unto/domain';
 import GradeMark from '../evidence/GradeMark.vue';
 import { formatFigure } from '../ui/format';
+import NumberField from '../ui/NumberField.vue';
 import { useUnits } from '../ui/useUnits';
 import type { StartingDraft } from './starting-draft';
 
 /** Where the axes of a first coupon come from, in numbers, and on which blank it is drawn. */
-const props = defineProps<{ start: StartingDraft; equipment: FittedEquipment }>();
+const props = defineProps<{
+  start: StartingDraft;
+  equipment: FittedEquipment;
+  /** What notes leave out. */
+  assumed: readonly Assumed[];
+  /** What held under other beams, and why none of it is carried over. */
+  refused: readonly string[];
+}>();
+/** What was typed for it. */
+const typed = defineModel<ReadonlyMap<string, number>>('typed', { required: true });
 const units = useUnits();
 /** So many points are said; the rest lie among them. */
 const MOST = 3;
@@ -30,6 +40,20 @@ const carried = computed(() => {
   if (!found || !carriedW) return '';
   return `At ${formatFigure(carriedW, 2)} W here the same dose is ${reached(found.byDose)}, the same heat ${reached(found.byHeat)}; the axes reach beyond both.`;
 });
+/** Notes that the axes rest on, and what they leave out: typed, the coupon gets narrower. */
+const asked = computed(() => {
+  const from = range.value?.from ?? [];
+  return props.assumed.filter(
+    ({ title, source }) => from.some((point) => point.source.startsWith(`${title}: ${source}`)) || typed.value.size,
+  );
+});
+const LABELS = { topSpeedMmPerS: 'Top speed of that head', ratedW: 'Power of that head' } as const;
+function type(of: Assumed, value: number | null | undefined): void {
+  const now = new Map(typed.value);
+  if (value && value > 0) now.set(assumedKey(of), value);
+  else now.delete(assumedKey(of));
+  typed.value = now;
+}
 </script>
 
 <template>
@@ -43,6 +67,23 @@ const carried = computed(() => {
     /></template>
     <span v-if="start.blank" class="quiet"> Cut to {{ start.blank.name }}.</span>
   </p>
+  <div v-for="one in asked" :key="assumedKey(one)" class="asked no-print" data-test-id="assumed">
+    <NumberField
+      class="typed"
+      :model-value="typed.get(assumedKey(one)) ?? null"
+      :label="LABELS[one.part]"
+      :unit="one.part === 'ratedW' ? 'W' : 'mm/s'"
+      :test-id="`assumed-${one.part}`"
+      @update:model-value="type(one, $event)"
+    />
+    <span class="quiet small"
+      >“{{ one.title }}” ({{ one.source }}) leaves it out: taken as {{ one.low }} to {{ one.high }}
+      {{ one.part === 'ratedW' ? 'W' : 'mm/s' }}, as is usual of its beam. Type it, and the coupon gets narrower.</span
+    >
+  </div>
+  <p v-for="why in refused" :key="why" class="refused small" data-test-id="not-carried">
+    <strong>Not carried over:</strong> {{ why }}
+  </p>
 </template>
 
 <style scoped>
@@ -51,5 +92,25 @@ const carried = computed(() => {
   padding: 0.4rem 0.7rem;
   border-left: 4px solid var(--unto-rule);
   background: var(--unto-surface);
+}
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.4rem 1rem;
+  padding: 0.3rem 0.7rem;
+}
+
+.typed {
+  width: 11rem;
+}
+
+.asked .small {
+  flex: 1 1 16rem;
+}
+
+.refused {
+  margin: 0;
+  padding: 0.3rem 0.7rem;
 }
 </style>
