@@ -1,9 +1,9 @@
 import { Op } from 'sequelize';
-import type { ListWindowsQuery, PairingWindow, WindowQuery, WindowSummary } from '@unto/contract';
+import type { ListWindowsQuery, Pairing, PairingWindow, WindowQuery, WindowSummary } from '@unto/contract';
 import { pairingOf, runOutcome, samePairing } from '@unto/domain';
 import { list, together, type Context } from '../db/context.js';
 import { pageOf } from '../db/page.js';
-import { onOtherRevisions } from '../coupons/window.js';
+import { onOtherRevisions, scrubbedCells, scrubbedCoupons } from '../coupons/window.js';
 import { loadEquipment } from '../inventory/service.js';
 import { recipesOfPairing } from '../recipes/views.js';
 import { ticketTitles } from '../tickets/titles.js';
@@ -22,15 +22,31 @@ export async function listWindows(
         order: [['number', 'DESC']],
       })
     : [];
-  const records = rows.map(({ id: _id, number: _number, newestAt, ...row }) => {
-    const recipe = recipes.find((one) => samePairing(one, row));
-    return {
-      ...row,
-      newestAt: newestAt.toISOString(),
-      recipe: recipe ? { id: recipe.id, number: recipe.number, suspended: recipe.suspended } : null,
-    };
-  });
+  const records = await Promise.all(
+    rows.map(async ({ id: _id, number: _number, newestAt, shared, ...row }) => {
+      const recipe = recipes.find((one) => samePairing(one, row));
+      return {
+        ...row,
+        ...(shared ? await ownCells(context, row) : {}),
+        newestAt: newestAt.toISOString(),
+        recipe: recipe ? { id: recipe.id, number: recipe.number, suspended: recipe.suspended } : null,
+      };
+    }),
+  );
   return { records, next };
+}
+
+/** Cells that speak of a pairing’s own compound, where its coupons bear others too. */
+async function ownCells(context: Context, pairing: Pairing): Promise<{ cells: number; holds: number }> {
+  const { substrateId, headId, compoundId, lensId } = pairing;
+  const coupons = await scrubbedCoupons(context, {
+    compoundId,
+    lensId,
+    substrateIds: [substrateId],
+    headIds: [headId],
+  });
+  const { cells } = await scrubbedCells(context, coupons, compoundId);
+  return { cells: cells.length, holds: cells.filter(({ outcome }) => outcome === 'holds').length };
 }
 
 /** What the window of a pairing is fitted to: coupons and judged runs of all tickets, with how much they count, and its recipes. */

@@ -129,8 +129,8 @@ const COLUMNS: readonly ListColumn<StatedSetting>[] = [
     <form v-if="adding" class="grid" novalidate @submit.prevent="keep">
       <FormNote />
       <TextField name="title" class="two" label="What it marks" test-id="stated-title" />
-      <ChoiceField name="family" label="Material" :options="families" />
-      <ChoiceField name="wavelengthClass" label="Beam" :options="beams" />
+      <ChoiceField name="family" label="Material" :options="families" test-id="stated-family" />
+      <ChoiceField name="wavelengthClass" label="Beam" :options="beams" test-id="stated-beam" />
       <TextField
         name="compound"
         label="Compound"

@@ -67,15 +67,19 @@ FROM recipes p
 LEFT JOIN LATERAL (
   SELECT q.state, q.why, q.at, q.by_id FROM recipe_states q WHERE q.recipe_id = p.id ORDER BY q.sequence DESC LIMIT 1) s ON true;
 
+-- A coupon of several compounds speaks of each; its cells are told apart by its design alone, so that they are counted elsewhere.
 CREATE VIEW window_pairings AS
-SELECT (array_agg(c.id ORDER BY c.number DESC))[1] AS id, max(c.number) AS number, max(c.created_at) AS newest_at,
-  c.substrate_id, c.compound_id, c.head_id, c.lens_id,
-  count(*)::int AS coupons, sum(o.cells)::int AS cells, sum(o.holds)::int AS holds
+SELECT md5(concat_ws(' ', c.substrate_id, c.head_id, c.lens_id, of.compound_id))::uuid AS id,
+  max(c.number) AS number, max(c.created_at) AS newest_at, c.substrate_id, of.compound_id, c.head_id, c.lens_id,
+  count(*)::int AS coupons, sum(o.cells)::int AS cells, sum(o.holds)::int AS holds,
+  bool_or(jsonb_array_length(c.design -> 'compoundIds') > 0) AS shared
 FROM coupons c
 JOIN (
   SELECT coupon_id, count(*) AS cells, count(*) FILTER (WHERE outcome = 'holds') AS holds
   FROM cell_outcomes WHERE stage = 'scrubbed' GROUP BY coupon_id) o ON o.coupon_id = c.id
-GROUP BY c.substrate_id, c.compound_id, c.head_id, c.lens_id;
+CROSS JOIN LATERAL (
+  SELECT c.compound_id UNION SELECT sprayed::uuid FROM jsonb_array_elements_text(c.design -> 'compoundIds') sprayed) of (compound_id)
+GROUP BY c.substrate_id, of.compound_id, c.head_id, c.lens_id;
 
 CREATE VIEW ticket_progress AS
 SELECT t.id AS ticket_id,

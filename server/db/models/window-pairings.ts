@@ -1,8 +1,8 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
 
-const { DATE, INTEGER, UUID } = DataTypes;
+const { BOOLEAN, DATE, INTEGER, UUID } = DataTypes;
 
-/** Compound, substrate, head and lens of scrubbed coupons, with what became of their cells; `id` is the newest coupon’s. A view. */
+/** Compound, substrate, head and lens of scrubbed coupons, with what became of their cells. A view. */
 export class WindowPairingRow extends Model<InferAttributes<WindowPairingRow>> {
   declare id: string;
   declare number: number;
@@ -14,6 +14,8 @@ export class WindowPairingRow extends Model<InferAttributes<WindowPairingRow>> {
   declare coupons: number;
   declare cells: number;
   declare holds: number;
+  /** Some of its coupons bear other compounds too: their cells are counted with them. */
+  declare shared: boolean;
 }
 
 export function windowPairings(sequelize: Sequelize) {
@@ -29,6 +31,7 @@ export function windowPairings(sequelize: Sequelize) {
       coupons: INTEGER,
       cells: INTEGER,
       holds: INTEGER,
+      shared: BOOLEAN,
     },
     { sequelize, modelName: 'windowPairings', tableName: 'window_pairings' },
   );
