@@ -14,7 +14,8 @@ describe('one pass through all eight stations', () => {
   it('begins at Today and opens a ticket', async () => {
     const { page, sql } = app;
     await page.signIn('Tobin');
-    await page.reads('task-first', /Look for gloss, beakers 1-4/);
+    await page.reads('task-first', /Recipe v1 drifted/);
+    await page.says(/Look for gloss, beakers 1-4/);
     await page.accessible('Today');
     await page.open('/tickets');
     await page.press('new-ticket');
@@ -182,6 +183,7 @@ describe('one pass through all eight stations', () => {
     await page.says(/After the scrub/);
     await page.press('window-table');
     await page.accessible('Window');
+    await page.press('offer-quickest');
     await page.press('make-recipe');
     await page.at(/\/mark$/);
     const [recipe] = await sql(

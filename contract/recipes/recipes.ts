@@ -23,7 +23,7 @@ import {
 import type { Frozen } from '../routing/index.js';
 import { coreSetting, keptSetting } from '../setting/index.js';
 
-export const RECIPE_KINDS = ['quickest', 'widest', 'cheapest', 'stated', 'step test'] as const;
+export const RECIPE_KINDS = ['quickest', 'widest', 'strongest', 'cheapest', 'stated', 'step test'] as const;
 
 /** What a window, and a recipe of it, is of: compound (null: bare), substrate, head and lens. */
 export const pairingParts = {

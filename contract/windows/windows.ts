@@ -38,6 +38,15 @@ export const windowCell = record({
   byEye: flag(),
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; null where no pictures told. */
   kept: orNull(record({ share: amount(), limit: amount() })),
+  /** What its picture after the scrub tells of the mark; null where none was read, or not of this cell. */
+  measures: orNull(
+    record({
+      contrast: orNull(amount()),
+      chroma: orNull(amount()),
+      grain: orNull(amount()),
+      edgeUm: orNull(amount()),
+    }),
+  ),
 });
 
 /** What a window is fitted to: the scrubbed coupons of a pairing, the runs on it that speak of their setting, and its recipes. */

@@ -3,3 +3,4 @@ export * from './moments.js';
 export * from './next-value.js';
 export * from './student-t.js';
 export * from './fisher-exact.js';
+export * from './gaussian-process.js';

@@ -3,6 +3,7 @@ export * from './compare-windows.js';
 export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';
+export * from './measure-field.js';
 export * from './next-block.js';
 export * from './ordered-logit.js';
 export * from './promise.js';

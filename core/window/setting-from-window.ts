@@ -15,12 +15,13 @@ import { triedPlaces } from './tried.js';
 import type { WindowPoint } from './window-terms.js';
 
 /** What a setting may be chosen for. */
-export const CHOICES = ['quickest', 'widest', 'cheapest'] as const;
+export const CHOICES = ['quickest', 'widest', 'strongest', 'cheapest'] as const;
 export type ChoiceKind = (typeof CHOICES)[number];
 
 export const CHOICE_NAMES: Record<ChoiceKind, string> = {
   quickest: 'Quickest that holds',
   widest: 'Widest margin',
+  strongest: 'Strongest contrast',
   cheapest: 'Cheapest a piece',
 };
 
@@ -42,29 +43,39 @@ const CLOSELY = 24;
 
 /**
  * The settings to use: of all powers, speeds, tested intervals and passes that lie, box and all, inside the hull of the scrubbed
- * cells and meet the bound, the one with the shortest job, the one with the widest margin, and the cheapest. Where nothing meets the
- * bound only the widest margin is told.
+ * cells and meet the bound, the one with the shortest job, the one with the widest margin, the one with the strongest contrast, and the
+ * cheapest. Where nothing meets the bound only the widest margin is told.
+ * @param contrast what a mark made there is expected to show, the more the stronger; null where no picture tells
  * @throws value.out-of-range for a bound outside 0-1
  */
-export function settingFromWindow(fit: WindowFit, job: SettingJob, cost: SettingCost | null = null): SettingAnswer {
+export function settingFromWindow(
+  fit: WindowFit,
+  job: SettingJob,
+  cost: SettingCost | null = null,
+  contrast: ((point: WindowPoint) => number) | null = null,
+): SettingAnswer {
   const quickest = quickestSetting(fit, job);
   const places = glances(fit, job);
   const tried = triedPlaces(fit, job.tolerance);
   const widest = closest(places, ({ worst }) => -worst, job, tried);
   const proven = widest.filter(({ sure }) => sure >= SURE);
   const price = (choice: Pick<SettingChoice, 'seconds' | 'holds'>) => (cost ? settingPrice(choice, cost) : 0);
-  const cheap =
-    cost && quickest
-      ? closest(
-          places.filter(({ sure }) => sure > SURE - 0.05),
-          price,
-          job,
-          tried,
-        )
-      : [];
+  const sureish = quickest ? places.filter(({ sure }) => sure > SURE - 0.05) : [];
+  const cheap = cost ? closest(sureish, price, job, tried) : [];
+  const pale = (point: WindowPoint) => -contrast!(point);
+  // Where the mark is strongest is often where it nearly is too much: the surer places are looked at.
+  const strong = contrast
+    ? closest(
+        sureish.filter(({ sure }) => sure >= SURE),
+        ({ raster, power }) => pale({ ...raster, ...power }),
+        job,
+        tried,
+      )
+    : [];
   return {
     quickest,
     widest: least(proven.length ? proven : widest, ({ worst }) => -worst),
+    strongest: quickest && contrast && least([quickest, ...proven, ...strong.filter(({ sure }) => sure >= SURE)], pale),
     cheapest: quickest && cost && least([quickest, ...cheap.filter(({ sure }) => sure >= SURE)], price),
   };
 }

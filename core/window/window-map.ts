@@ -58,7 +58,8 @@ export function windowBands({ powersW, speedsMmPerS, holds }: WindowMap, level: 
       return;
     }
     const between = (inside: number, outside: number) => {
-      if (outside < 0 || outside >= powersW.length) return powersW[inside]!;
+      // Beyond the map, or beyond where anything is known of it.
+      if (!Number.isFinite(column[outside])) return powersW[inside]!;
       const share = (column[inside]! - level) / (column[inside]! - column[outside]!);
       return powersW[inside]! * (powersW[outside]! / powersW[inside]!) ** share;
     };

@@ -3,6 +3,7 @@ import {
   deliveredPower,
   layoutCoupon,
   type CouponDesign,
+  type CellMeasures,
   type FiringNotes,
   type Kept,
   type KnownSetting,
@@ -23,6 +24,8 @@ export interface CouponWindowCell extends KnownSetting {
   /** The run that it speaks of; null for a cell of a coupon. */
   readonly runId: string | null;
   readonly kept: Kept | null;
+  /** What its picture tells of the mark, where it was asked for. */
+  readonly measures?: CellMeasures | null;
   /** Its place on the coupon, from 0. */
   readonly cell: number;
   /** How much it counts, above 0 to 1. */

@@ -1,7 +1,8 @@
 import { Op } from 'sequelize';
+import type { CellMeasures } from '@unto/core';
 import type { ListWindowsQuery, Pairing, PairingWindow, WindowQuery, WindowSummary } from '@unto/contract';
 import { pairingOf, runOutcome, samePairing } from '@unto/domain';
-import { list, together, type Context } from '../db/context.js';
+import { list, OLDEST_FIRST, together, type Context } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import { onOtherRevisions, scrubbedCells, scrubbedCoupons } from '../coupons/window.js';
 import { loadEquipment } from '../inventory/service.js';
@@ -36,6 +37,27 @@ export async function listWindows(
   return { records, next };
 }
 
+/** What the newest picture after the scrub tells of every cell, by coupon. */
+async function measuresOf(
+  context: Context,
+  couponIds: readonly string[],
+): Promise<ReadonlyMap<string, ReadonlyMap<number, CellMeasures>>> {
+  const pictures = await list(context, 'couponPictures', {
+    where: { couponId: [...couponIds], stage: 'scrubbed' },
+    order: OLDEST_FIRST,
+  });
+  return new Map(
+    pictures.map(({ couponId, entries }) => [
+      couponId,
+      new Map(
+        entries.cells
+          .filter(({ unreadable }) => unreadable === null)
+          .map(({ cell, contrast, chroma, grain, edgeUm }) => [cell, { contrast, chroma, grain, edgeUm }]),
+      ),
+    ]),
+  );
+}
+
 /** Cells that speak of a pairing’s own compound, where its coupons bear others too. */
 async function ownCells(context: Context, pairing: Pairing): Promise<{ cells: number; holds: number }> {
   const { substrateId, headId, compoundId, lensId } = pairing;
@@ -55,11 +77,16 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
   const { revisions } = await loadEquipment(context, pairing);
   const evidence = await windowEvidence(context, pairing, revisions);
   const { coupons, weights } = evidence;
-  const [lots, titles, recipes] = await together(
+  const [lots, titles, recipes, measured] = await together(
     context,
     () => lotsOf(context, coupons),
     () => ticketTitles(context, evidence.runs),
     () => recipesOfPairing(context, pairing),
+    () =>
+      measuresOf(
+        context,
+        coupons.map(({ id }) => id),
+      ),
   );
   const others = new Set(onOtherRevisions(coupons, pairing.compoundId, revisions));
   return {
@@ -80,7 +107,10 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
         ...{ id, at: at.toISOString(), ticketTitle: titles.get(ticketId) ?? '', pieces },
         ...{ lost: pieces - judgement.piecesGood, weight: 1 },
       })),
-    cells: [...evidence.cells],
+    cells: evidence.cells.map((cell) => ({
+      ...cell,
+      measures: measured.get(cell.couponId ?? '')?.get(cell.cell) ?? null,
+    })),
     recipes,
   };
 }

@@ -144,9 +144,9 @@ const secondsText = (seconds: number) => (Number.isFinite(seconds) ? formatDurat
             ><span v-if="row.of.coats">, {{ row.of.coats }} coat{{ row.of.coats > 1 ? 's' : '' }}</span>
             <span class="quiet small block">{{ shop.nameOf(row.of.headId) }}, {{ shop.nameOf(row.of.lensId) }}</span>
           </td>
-          <td class="number">{{ row.family?.cells.length ?? 0 }}</td>
+          <td class="number" data-label="cells">{{ row.family?.cells.length ?? 0 }}</td>
           <template v-if="answer">
-            <td>
+            <td data-label="quickest proven">
               <template v-if="answer.quickest"
                 ><span class="mono"
                   >{{ withUnit(answer.quickest.powerW, 'W', 3) }} ·
@@ -156,16 +156,21 @@ const secondsText = (seconds: number) => (Number.isFinite(seconds) ? formatDurat
                 <span class="block"
                   ><b class="mono">{{ formatDuration(answer.quickest.seconds) }}</b> a piece
                   <GradeMark :grade="answer.quickest.proof.grade" /></span
-              ></template>
+                ><span v-if="answer.quickest.contrast" class="quiet small block"
+                  >contrast {{ Math.round(answer.quickest.contrast.mean) }},
+                  {{ Math.round(answer.quickest.contrast.low) }} to
+                  {{ Math.round(answer.quickest.contrast.high) }}</span
+                ></template
+              >
               <span v-else class="quiet">none is sure enough</span>
             </td>
-            <td>
+            <td data-label="a piece, where 9 of 10 hold">
               <b class="mono">{{ secondsText(answer.best.middle) }}</b><span class="quiet small block"
                 >{{ secondsText(answer.best.low) }} to {{ secondsText(answer.best.high)
                 }}{{ answer.times.atEnd > 0.3 ? '; it may hold quicker than was tried' : '' }}</span
               >
             </td>
-            <td>
+            <td :data-label="letter === first ? undefined : `against ${first}`">
               <template v-if="letter !== first"
                 >{{ against(answer.withFirst)
                 }}<span v-if="answer.crossovers.length" class="block small" :data-test-id="`crossover-${letter}`"
@@ -254,5 +259,30 @@ const secondsText = (seconds: number) => (Number.isFinite(seconds) ? formatDurat
 
 .acts {
   white-space: nowrap;
+}
+
+@media (max-width: 760px) {
+  .plain thead {
+    display: none;
+  }
+
+  .plain tr {
+    display: block;
+    padding: 0.6rem 0;
+    border-bottom: 1px solid var(--unto-rule);
+  }
+
+  .plain td {
+    display: block;
+    border: 0;
+    padding: 0.15rem 0;
+    text-align: left;
+  }
+
+  .plain td[data-label]::before {
+    content: attr(data-label) ': ';
+    color: var(--unto-quiet);
+    font-family: 'Atkinson Hyperlegible', sans-serif;
+  }
 }
 </style>

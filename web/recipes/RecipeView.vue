@@ -72,8 +72,8 @@ const missing = computed(() => error.value?.message ?? '');
   <p v-if="missing" class="missing fault">{{ missing }} <RouterLink to="/windows">Back to the windows</RouterLink></p>
   <template v-if="recipe && data">
     <PageHead
-      :title="`Recipe v${recipe.number}: ${shop.nameOf(recipe.compoundId) || 'No compound'} on ${shop.nameOf(recipe.substrateId)}`"
-      :about="`${shop.nameOf(recipe.headId)}, ${shop.nameOf(recipe.lensId)}`"
+      :title="`Recipe v${recipe.number}`"
+      :about="`${shop.nameOf(recipe.compoundId) || 'No compound'} on ${shop.nameOf(recipe.substrateId)} · ${shop.nameOf(recipe.headId)}, ${shop.nameOf(recipe.lensId)}`"
       ><RouterLink :to="windowAddress(recipe)">Its window</RouterLink
       ><a :href="label" target="_blank" data-test-id="recipe-label">Label to print</a></PageHead
     >

@@ -83,7 +83,7 @@ export function controlChart(
           silent: true,
           itemStyle: { color: colours.rule, opacity: 0.35 },
           label: { color: colours.quiet, fontSize: 12, position: 'insideBottom' },
-          data: [[{ xAxis: 0.5, name: 'usual taken from these' }, { xAxis: baseline + 0.5 }]],
+          data: [[{ xAxis: 0.5, name: 'first runs' }, { xAxis: baseline + 0.5 }]],
         },
       },
     ],

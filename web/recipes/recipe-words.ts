@@ -4,6 +4,7 @@ import type { Recipe } from '@unto/contract';
 export const RECIPE_WORDS: Record<Recipe['kind'], string> = {
   quickest: 'quickest that holds',
   widest: 'widest margin',
+  strongest: 'strongest contrast',
   cheapest: 'cheapest a piece',
   stated: 'as stated',
   'step test': 'found by a step test on this piece',

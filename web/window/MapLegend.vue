@@ -1,23 +1,25 @@
 <script setup lang="ts">
-import { LEVELS } from './window-chart';
+import { computed } from 'vue';
+import type { MapLevel } from './map-shown';
 
 /** What the map's tints and signs stand for. */
-defineProps<{ next: boolean }>();
+const props = defineProps<{ next: boolean; levels: readonly MapLevel[]; unit: string }>();
 /** A level lies on those below it: each lets through what they leave. */
 const depth = (levels: readonly { readonly opacity: number }[]) =>
   1 - levels.reduce((through, { opacity }) => through * (1 - opacity), 1);
-const TINTS = [
-  { name: 'under 50', tint: 0 },
-  { name: '50', tint: depth(LEVELS.slice(0, 1)) },
-  { name: '80', tint: depth(LEVELS.slice(0, 2)) },
-  { name: '95 and more', tint: depth(LEVELS) },
-];
+const tints = computed(() => [
+  { name: `under ${props.levels[0]?.word ?? ''}`, tint: 0 },
+  ...props.levels.map(({ word }, i) => ({
+    name: i === props.levels.length - 1 ? `${word} and more` : word,
+    tint: depth(props.levels.slice(0, i + 1)),
+  })),
+]);
 </script>
 
 <template>
   <p class="legend small">
-    <span>of 100 hold:</span>
-    <span v-for="{ name, tint } in TINTS" :key="name"
+    <span>{{ unit }}:</span>
+    <span v-for="{ name, tint } in tints" :key="name"
       ><i class="tint"><i :style="{ opacity: tint }"></i></i>{{ name }}</span
     >
     <span>● held</span><span>○ too little</span><span class="too-much">✕ too much</span

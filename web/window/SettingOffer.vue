@@ -5,6 +5,7 @@ import GradeMark from '../evidence/GradeMark.vue';
 import { formatDuration } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
 import type { OfferedSetting } from '../workers/computations';
+import { mainKind } from './main-kind';
 
 /** A setting that the window offers, to be taken for the recipe. */
 export interface Offer {
@@ -23,6 +24,7 @@ const title = computed(() => {
   const names = [props.offer.kind, ...props.offer.also].map((kind) => CHOICE_NAMES[kind]);
   return names.map((name, i) => (i ? name.toLowerCase() : name)).join(', ');
 });
+const contrastTitle = 'L* between mark and bare ground, as pictures read it: nine of ten marks lie in between';
 const aside = computed(() =>
   [
     `${units.text('interval', props.offer.choice.intervalMm)} interval${units.aside('speed', props.offer.choice.speedMmPerS)}`,
@@ -37,7 +39,7 @@ const aside = computed(() =>
     class="offer"
     :class="{ here: taken }"
     :aria-pressed="taken"
-    :data-test-id="`offer-${offer.kind}`"
+    :data-test-id="`offer-${mainKind(offer)}`"
     @click="$emit('take')"
   >
     <span class="row"
@@ -60,6 +62,12 @@ const aside = computed(() =>
       <span
         ><b class="mono">{{ Math.floor(offer.choice.worst * 100) }}</b
         ><span class="quiet small">at worst</span></span
+      >
+      <span v-if="offer.choice.contrast" :title="contrastTitle"
+        ><b class="mono">{{ Math.round(offer.choice.contrast.mean) }}</b
+        ><span class="quiet small"
+          >contrast, {{ Math.round(offer.choice.contrast.low) }} to {{ Math.round(offer.choice.contrast.high) }}</span
+        ></span
       >
       <span v-if="offer.price"
         ><b class="mono">{{ offer.price }}</b

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CHOICE_NAMES, deliveredPower, settingWords } from '@unto/core';
+import { CHOICE_NAMES, deliveredPower, isMeasured, MEASURES, settingWords } from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
 import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
@@ -15,6 +15,7 @@ import TicketLine from '../station/TicketLine.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatNumber } from '../ui/format';
 import GradeMark from '../evidence/GradeMark.vue';
+import PickOne from '../ui/PickOne.vue';
 import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
@@ -28,6 +29,8 @@ import SettingOffer from './SettingOffer.vue';
 import WindowRecipes from './WindowRecipes.vue';
 import WindowTable from './WindowTable.vue';
 import { comparedText, pairingIn, type WindowParams } from './address';
+import { MAP_WORDS, shownMap } from './map-shown';
+import { mainKind } from './main-kind';
 import { useBench } from './useBench';
 import { useNextCoupon } from './useNextCoupon';
 import { useOffers } from './useOffers';
@@ -45,8 +48,8 @@ const { ticket, fitted, compound, mark, typed } = bench;
 const units = usePanel(() => fitted.value);
 const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const seen = useWindow(pairing);
-const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit } =
-  seen;
+const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field } = seen;
+const { fault, busy, refresh, fit } = seen;
 const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
 const rest = shallowRef<MapRest | null>(null);
 const asTable = ref(false);
@@ -72,14 +75,14 @@ watch(
 );
 watch(
   [rest, fitted, mark, () => ticketId() === null || ticket.value !== null],
-  ([now, equipment, of, ready]) => now && equipment && ready && fit(of, equipment, now),
+  ([now, equipment, of, ready]) =>
+    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, now),
   { immediate: true, deep: true },
 );
 watch(
   () => drawn.value?.answer,
   (answer, before) => {
-    const best = answer?.quickest ?? answer?.widest;
-    if (!before && best) rest.value = restOf(best);
+    if (!before && answer && taken.value) rest.value = restOf(taken.value.choice);
   },
 );
 
@@ -94,14 +97,21 @@ const shownCells = computed(() =>
 const next = useNextCoupon({ drawn, cells, cost }, { units, rest, bench });
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
+const shown = computed(() => drawn.value && shownMap(drawn.value.map, field.value));
+const mapsOf = computed(() =>
+  (['chance', ...MEASURES] as const)
+    .filter((of) => of === 'chance' || isMeasured(cells.value, of))
+    .map((value) => ({ value, label: MAP_WORDS[value].label })),
+);
 const option = computed(() => {
   void shop.theme;
   if (!drawn.value || !fitted.value) return null;
-  const { map } = drawn.value;
+  const { map, levels } = shown.value!;
   const source = powerSource(fitted.value);
   const choice = taken.value?.choice;
   return windowChart({
     map,
+    levels,
     powersPercent: powerAxis(cells.value),
     percentOf: (watts) => percentFor(watts, fitted.value!),
     wattsOf: (percent) => deliveredPower(percent, source),
@@ -121,14 +131,14 @@ const stillHere = useStillHere();
 
 /** Accepts the taken setting as a recipe of the pairing; a ticket takes it into use at once. */
 async function makeRecipe(): Promise<void> {
-  const { choice, kind } = taken.value!;
+  const { choice } = taken.value!;
   const { powerW: _powerW, ...setting } = settingIn(family.value!, choice);
   const { widthMm: markWidthMm, heightMm: markHeightMm } = mark.value;
   const body: CreateRecipe = {
     id: uuid(),
     ticketId: ticket.value?.id ?? null,
     ...(ticket.value ? {} : { pairing: { ...pairing(), markWidthMm, markHeightMm } }),
-    kind,
+    kind: mainKind(taken.value!),
     couponIds: coupons.value.map(({ id }) => id),
     atFullIds: [...atFull.value],
     ...setting,
@@ -144,7 +154,7 @@ async function makeRecipe(): Promise<void> {
   <template v-if="fitted && (ticketId() === null || ticket)">
     <PageHead
       :title="`${compound?.body.name ?? 'No compound'} on ${fitted.substrate.name}`"
-      :about="`${fitted.head.name}, ${fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length - runs.length} scrubbed cells${runs.length ? `, ${runs.length} judged run${runs.length === 1 ? '' : 's'}` : ''}`"
+      :about="`${fitted.head.name}, ${fitted.lens.name} · ${coupons.length} coupon${coupons.length === 1 ? '' : 's'}, ${cells.length - runs.length} cells${runs.length ? `, ${runs.length} run${runs.length === 1 ? '' : 's'}` : ''}`"
       ><RouterLink
         :to="{ path: '/compare', query: { of: comparedText({ ...pairing(), lot: null, coats: null }) } }"
         data-test-id="compare"
@@ -190,16 +200,23 @@ async function makeRecipe(): Promise<void> {
         </p>
         <WindowTable v-if="asTable" :cells="cells" />
         <template v-else-if="option">
-          <p class="lead">
-            Each spot is a setting. <strong>The deeper the green, the surer a mark made there stays on.</strong>
-          </p>
+          <div class="lead">
+            <p v-if="mapOf === 'chance'">
+              Each spot is a setting. <strong>The deeper the green, the surer a mark made there stays on.</strong>
+            </p>
+            <p v-else>
+              Each spot is a setting. <strong>The deeper the green, the more {{ MAP_WORDS[mapOf].unit }}</strong> its
+              marks read in pictures.
+            </p>
+            <PickOne v-if="mapsOf.length > 1" v-model="mapOf" bare label="Map of" :options="mapsOf" test-id="map-of" />
+          </div>
           <WindowChart
             class="map"
             :option="option"
             :label="`Chance of holding over speed and power. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
-          <MapLegend :next="next.onMap.value !== null" />
+          <MapLegend :next="next.onMap.value !== null" :levels="shown!.levels" :unit="MAP_WORDS[mapOf].unit" />
           <SeenCoupons v-model:at-full="atFull" :coupons="coupons" :runs="runs" :cells="cells" />
         </template>
       </div>
@@ -304,6 +321,11 @@ async function makeRecipe(): Promise<void> {
 }
 
 .lead {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.2rem 1rem;
   padding: 0 0.5rem 0.3rem;
 }
 
@@ -342,6 +364,11 @@ async function makeRecipe(): Promise<void> {
 
 .empty {
   padding: 2rem 0.5rem;
+}
+
+/* All maps stay in reach on a narrow page. */
+.lead :deep(.p-selectbutton) {
+  flex-wrap: wrap;
 }
 
 @media (max-width: 900px) {

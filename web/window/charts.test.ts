@@ -13,6 +13,7 @@ import { shallowRef } from 'vue';
 import { inCoreUnits } from '../testing/shop';
 import { unitsOf } from '../ui/useUnits';
 import { percentFor, powerAxis, speedAxis } from './useWindow';
+import { CHANCES, shownMap } from './map-shown';
 import { ticks, windowChart } from './window-chart';
 
 const colours = {
@@ -47,7 +48,7 @@ describe('window chart', () => {
     },
   );
   const input = {
-    ...{ map, powersPercent, cells, colours, units: inCoreUnits },
+    ...{ map, levels: CHANCES, powersPercent, cells, colours, units: inCoreUnits },
     percentOf: (watts: number) => (watts > 50 ? null : watts * 2),
     wattsOf: (percent: number) => percent * 0.5,
     ...{ setting: null, next: null, intervalMm: 0.06, passes: 1, powerShare: 0.05 },
@@ -58,8 +59,8 @@ describe('window chart', () => {
 
   it('has a band for each level that is reached, its edge, and every cell under its outcome', () => {
     for (const level of [50, 80]) {
-      expect(series(`${level} of 100 hold`).data).toHaveLength(1);
-      expect(series(`edge of ${level} of 100`).data.length).toBeGreaterThan(5);
+      expect(series(`from ${level}`).data).toHaveLength(1);
+      expect(series(`edge of ${level}`).data.length).toBeGreaterThan(5);
     }
     const counted = ['holds', 'too little', 'too much'].map((name) =>
       option(null)
@@ -67,6 +68,21 @@ describe('window chart', () => {
         .reduce((sum, { data }) => Math.max(sum, data.length), 0),
     );
     expect(counted.reduce((sum, n) => sum + n, 0)).toBe(cells.length);
+  });
+
+  it('shows a measure in round steps of what it ranges over, and the chance where none is asked for', () => {
+    const contrast = map.holds.map((_, i) => -3 + (66 * i) / (map.holds.length - 1));
+    const shown = shownMap(map, contrast);
+    expect(shown.levels.map(({ word }) => word)).toEqual(['10', '30', '50']);
+    expect(shown.map.holds).toBe(contrast);
+    expect(shownMap(map, null)).toEqual({ map, levels: CHANCES });
+    // All alike: one step, nothing to divide by.
+    expect(
+      shownMap(
+        map,
+        map.holds.map(() => 7),
+      ).levels,
+    ).toHaveLength(1);
   });
 
   it('rings the cells that disagree and draws the next coupon where there is one', () => {

@@ -1,7 +1,17 @@
-import { CHOICES, settingFigure, settingPrice, type ChoiceKind, type Figure, type SettingCost } from '@unto/core';
+import {
+  CHOICES,
+  settingFigure,
+  settingPrice,
+  type ChoiceKind,
+  type Criterion,
+  type Figure,
+  type SettingCost,
+  type Weights,
+} from '@unto/core';
 import type { PairingWindow } from '@unto/contract';
 import type { CouponWindowCell } from '@unto/domain';
-import { computed, ref, watch, type Ref } from 'vue';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, ref, type Ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { formatMoney } from '../ui/format';
 import type { DrawnWindow, OfferedSetting } from '../workers/computations';
@@ -15,19 +25,17 @@ export function useOffers(of: {
   readonly cost: Ref<SettingCost | null>;
 }) {
   const shop = useShop();
-  const takenKind = ref<ChoiceKind>('quickest');
-  watch(
-    () => of.drawn.value?.answer,
-    (answer, before) => {
-      if (!before && answer) takenKind.value = answer.quickest ? 'quickest' : 'widest';
-    },
-  );
+  /** What somebody took; the first that is offered until then. */
+  const takenKind = ref<ChoiceKind | null>(null);
   const priceOf = (choice: OfferedSetting) =>
     of.cost.value ? formatMoney(settingPrice(choice, of.cost.value), shop.workshop!.currency) : '';
+  const profileId = useLocalStorage<string | null>('unto-profile', null);
+  /** What weighs most in the shop’s profile stands first. */
+  const order = computed(() => orderOf(shop.inUse('profile').find(({ id }) => id === profileId.value)?.body ?? null));
   /** One offer a setting: what is quickest may be the cheapest as well. */
   const offers = computed<Offer[]>(() => {
     const made: Offer[] = [];
-    for (const kind of CHOICES) {
+    for (const kind of order.value) {
       const choice = of.drawn.value?.answer[kind];
       if (!choice) continue;
       const same = made.findIndex((offer) => sameChoice(offer.choice, choice));
@@ -47,6 +55,19 @@ export function useOffers(of: {
     return { ...settingFigure({ worst }, evidence), value: worst * 100, unit: 'of 100' };
   }
   return { offers, taken, takenKind, figureOf };
+}
+
+/** What each choice serves, of what a profile weighs. */
+const SERVES: Record<ChoiceKind, Criterion> = {
+  quickest: 'rate',
+  widest: 'durability',
+  strongest: 'contrast',
+  cheapest: 'cost',
+};
+
+/** The choices, what a profile weighs most first; the quickest first where nobody weighs anything. */
+export function orderOf(weights: Weights | null): readonly ChoiceKind[] {
+  return weights ? [...CHOICES].sort((a, b) => weights[SERVES[b]] - weights[SERVES[a]]) : CHOICES;
 }
 
 const SAME = ['powerPercent', 'speedMmPerS', 'intervalMm', 'passes'] as const;

@@ -16,8 +16,9 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { windowQueryOf } from './address';
+import type { MapOf } from './map-shown';
 import { useShop } from '../stores/shop';
-import { valueOf, type ComparedWindow, type DrawnWindow } from '../workers/computations';
+import { valueOf, type ComparedWindow, type DrawnWindow, type WindowGrid } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 
 /** Seed of every fit shown; a recipe freezes it. */
@@ -73,11 +74,13 @@ export function useWindow(pairing: () => Pairing) {
   const drawn = shallowRef<DrawnWindow | null>(null);
   /** What the prices of the settings are made of; null where nothing has one. */
   const cost = shallowRef<SettingCost | null>(null);
+  /** What the map was worked out over. */
+  const grid = shallowRef<WindowGrid | null>(null);
   const fault = ref('');
   const busy = ref(false);
 
   async function fit(
-    mark: { widthMm: number; heightMm: number },
+    mark: { widthMm: number; heightMm: number; tone?: 'dark on light' | 'light on dark' | undefined },
     equipment: FittedEquipment,
     rest: WindowRest,
   ): Promise<void> {
@@ -88,23 +91,28 @@ export function useWindow(pairing: () => Pairing) {
       const blank = shop.inUse('blank').find(({ body }) => body.substrateId === pairing().substrateId);
       const source = powerSource(equipment);
       cost.value = costOf(equipment, blank?.body.priceMinor);
+      const map = {
+        powersW: powerAxis(of.cells).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
+        speedsMmPerS: speedAxis(of.cells),
+        rest,
+      };
       const task = {
         ...windowTask(of, equipment, { mark, shop: shop.workshop!, coupons: coupons.value }),
         seed: FIT_SEED,
         cost: cost.value,
+        tone: mark.tone ?? 'dark on light',
         reach: {
           leastW: deliveredPower(Math.max(1, equipment.head.firingThresholdPercent), source),
           mostW: deliveredPower(100, source),
           topSpeedMmPerS: equipment.machine.topSpeedMmPerS,
         },
-        map: {
-          powersW: powerAxis(of.cells).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
-          speedsMmPerS: speedAxis(of.cells),
-          rest,
-        },
+        map,
       };
       const found = valueOf(await worker.core.window(task));
-      if (of === family.value) drawn.value = found;
+      if (of === family.value) {
+        grid.value = map;
+        drawn.value = found;
+      }
       fault.value = '';
     } catch (error) {
       fault.value = (error as Error).message;
@@ -113,7 +121,34 @@ export function useWindow(pairing: () => Pairing) {
     }
   }
 
-  return { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, fault, busy, refresh, fit };
+  /** What the map shows, and the measure’s values over it; null while it shows the chance. */
+  const mapOf = ref<MapOf>('chance');
+  const field = shallowRef<Float64Array | null>(null);
+  watch([mapOf, drawn], async ([measure, now]) => {
+    field.value = null;
+    if (measure === 'chance' || !now || !grid.value) return;
+    const values = valueOf(await worker.core.measureMap({ cells: cells.value, measure, map: grid.value }));
+    if (mapOf.value === measure && drawn.value === now) field.value = values;
+  });
+
+  return {
+    families,
+    picked,
+    family,
+    coupons,
+    runs,
+    recipes,
+    cells,
+    atFull,
+    drawn,
+    cost,
+    fault,
+    busy,
+    refresh,
+    fit,
+    mapOf,
+    field,
+  };
 }
 
 /** What a family is fitted and judged by, for a mark on some equipment. */

@@ -3,6 +3,7 @@ import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
 import type { Axis, Units } from '../ui/useUnits';
+import type { MapLevel } from './map-shown';
 import type { ProposedBlock } from './proposed-block';
 
 /** A setting to be marked on the map with its tolerance box. */
@@ -16,6 +17,8 @@ type MarkedBlock = Pick<ProposedBlock, 'powersPercent' | 'speedsMmPerS'>;
 
 interface WindowInput {
   readonly map: WindowMap;
+  /** Values at which its tint changes, rising. */
+  readonly levels: readonly MapLevel[];
   readonly powersPercent: readonly number[];
   /** Watts at the part as the percentage that delivers them; null beyond the head. */
   readonly percentOf: (watts: number) => number | null;
@@ -30,13 +33,6 @@ interface WindowInput {
   readonly colours: ChartColours;
   readonly units: Units;
 }
-
-/** Chances at which the map changes its tint, and how deep each is. */
-export const LEVELS = [
-  { level: 0.5, opacity: 0.16 },
-  { level: 0.8, opacity: 0.3 },
-  { level: 0.95, opacity: 0.42 },
-] as const;
 
 /** The window over speed and power: chance of holding in steps of tint, cells by shape, the setting with its box, the next coupon. */
 export function windowChart(input: WindowInput): EChartsCoreOption {
@@ -93,7 +89,7 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
     ],
     dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
-      ...LEVELS.flatMap(({ level, opacity }) => levelSeries(input, level, opacity, axes)),
+      ...input.levels.flatMap((level) => levelSeries(input, level, axes)),
       ...doseLines(input, axes),
       {
         name: 'holds',
@@ -187,9 +183,8 @@ function nearest(percents: readonly number[], read: (percent: number) => number,
 
 /** What reaches a level, filled, with its edge drawn. */
 function levelSeries(
-  { map, percentOf, powersPercent, colours }: WindowInput,
-  level: number,
-  opacity: number,
+  { map, percentOf, powersPercent, colours, levels }: WindowInput,
+  { level, opacity, word }: MapLevel,
   { x, y }: Axes,
 ) {
   const top = powersPercent.at(-1)!;
@@ -201,7 +196,7 @@ function levelSeries(
   const bands = windowBands(map, level).filter((band) => band.length > 1);
   return [
     {
-      name: `${Math.round(level * 100)} of 100 hold`,
+      name: `from ${word}`,
       type: 'custom',
       silent: true,
       clip: true,
@@ -213,15 +208,15 @@ function levelSeries(
       }),
     },
     ...bands.map((band) => ({
-      name: `edge of ${Math.round(level * 100)} of 100`,
+      name: `edge of ${word}`,
       type: 'line' as const,
       showSymbol: false,
       silent: true,
       data: band.map(({ speedMmPerS, lowW }) => [x.at(speedMmPerS), power(lowW)]),
-      lineStyle: { color: colours.bonded, width: level === 0.5 ? 2.4 : 1.2 },
+      lineStyle: { color: colours.bonded, width: level === levels[0]!.level ? 2.4 : 1.2 },
       endLabel: {
         show: true,
-        formatter: `${Math.round(level * 100)}`,
+        formatter: word,
         color: colours.bonded,
         fontWeight: 'bold' as const,
         fontSize: 12,

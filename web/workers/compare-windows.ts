@@ -2,6 +2,7 @@ import {
   compareTimes,
   crossovers,
   fitWindow,
+  measureField,
   quickestSetting,
   spreadOf,
   windowBands,
@@ -49,7 +50,11 @@ function answerOf(
     bands: windowBands(windowMap(fit, { powersW: within(fit, powersW), speedsMmPerS: speedsOf(fit), rest }), GOOD),
     times,
     best: spreadOf(times.best),
-    quickest: quickest && { ...quickest, proof: proof! },
+    quickest: quickest && {
+      ...quickest,
+      proof: proof!,
+      contrast: measureField(family.cells, 'contrast')?.at(quickest) ?? null,
+    },
   };
 }
 

@@ -1,5 +1,9 @@
 import { expose } from 'comlink';
 import {
+  aimedContrast,
+  CHOICES,
+  measureField,
+  type WindowPoint,
   cellsCsv,
   coatMap,
   CoreError,
@@ -35,8 +39,9 @@ import {
 } from '@unto/core';
 import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
+import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
-import { answered, answeredLater, type Computations } from './computations';
+import { answered, answeredLater, type Computations, type DrawnWindow } from './computations';
 
 /** Pixels across that a reading needs; larger pictures are scaled down. */
 const MOST_PX = 1600;
@@ -129,24 +134,31 @@ const computations: Computations = {
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
+  measureMap: async ({ cells, measure, map }) => answered(() => measureMap(cells, measure, map)),
   compare: async ({ windows, powersW, seed }) => answered(() => compareWindows(windows, powersW, seed)),
-  window: async ({ family, equipment, seed, job, cost, reach, map, otherRevisions, settable }) =>
+  window: async ({ family, equipment, seed, job, cost, tone, reach, map, otherRevisions, settable }) =>
     answered(() => {
       const fit = fitWindow({ cells: family.cells, equipment, seed });
       const own = familyJob(family, job);
       const { tolerance, bound } = job;
       const terms = { fit, equipment, tolerance, bound, otherRevisions, settable };
       const offered = (choice: SettingChoice | null) =>
-        choice && { ...choice, proof: proofOf(family, settingIn(family, choice), terms) };
-      const { quickest, widest, cheapest } = settingFromWindow(fit, own, cost);
+        choice && {
+          ...choice,
+          proof: proofOf(family, settingIn(family, choice), terms),
+          contrast: contrast && contrast.at(choice),
+        };
+      const contrast = measureField(family.cells, 'contrast');
+      const strong = contrast && ((point: WindowPoint) => aimedContrast(contrast.mean(point), tone));
+      const found = settingFromWindow(fit, own, cost, strong);
       const alone = leftOut(fit);
       return {
         fit,
         map: windowMap(fit, map),
-        answer: { quickest: offered(quickest), widest: offered(widest), cheapest: offered(cheapest) },
+        answer: Object.fromEntries(CHOICES.map((kind) => [kind, offered(found[kind])])) as DrawnWindow['answer'],
         odd: oddCells(fit, alone),
         notes: fitNotes(fit, alone).map((note) => fitNoteWords(fit, note, alone)),
-        next: nextBlock(fit, own, { reach, proven: quickest }),
+        next: nextBlock(fit, own, { reach, proven: found.quickest }),
       };
     }),
 };

@@ -31,7 +31,7 @@ describe('the worker’s border', () => {
       window: async () =>
         answered(() => ({
           ...{ fit, map, odd: [], notes: [], next: null },
-          answer: { quickest: null, widest: null, cheapest: null },
+          answer: { quickest: null, widest: null, strongest: null, cheapest: null },
         })),
     });
     const drawn = valueOf(await core.window({} as never));

@@ -1,6 +1,9 @@
 import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
   Comparison,
+  Expected,
+  Measure,
+  MeasuredCell,
   Spread,
   NestProgress,
   ChoiceKind,
@@ -54,6 +57,13 @@ export interface DesignedCoupon {
   readonly labelDose: number;
 }
 
+/** What a map is worked out over. */
+export interface WindowGrid {
+  readonly powersW: readonly number[];
+  readonly speedsMmPerS: readonly number[];
+  readonly rest: WindowRest;
+}
+
 /** A fitted window ready to be drawn. */
 export interface DrawnWindow {
   readonly fit: WindowFit;
@@ -89,7 +99,11 @@ export interface ComparedAnswer {
 }
 
 /** A setting that the window offers, and what its proof is worth. */
-export type OfferedSetting = SettingChoice & { readonly proof: Proof };
+export type OfferedSetting = SettingChoice & {
+  readonly proof: Proof;
+  /** Contrast that a mark made there is expected to read, L*; null where too few cells were read from pictures. */
+  readonly contrast: Expected | null;
+};
 
 /** What a picture tells of a coupon, and the coupon straight from above as a JPEG. */
 export interface ReadCouponPicture {
@@ -139,6 +153,12 @@ export interface Computations {
   characteriseCard(task: { readonly picture: Blob; readonly white: number }): Promise<Answer<CharacterisedCard>>;
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
+  /** What pictures tell of one measure over the grid of a map; null where too few cells tell it. */
+  measureMap(task: {
+    readonly cells: readonly MeasuredCell[];
+    readonly measure: Measure;
+    readonly map: WindowGrid;
+  }): Promise<Answer<Float64Array | null>>;
   /** Windows against one another on the same axes, the others against the first. */
   compare(task: {
     readonly windows: readonly ComparedWindow[];
@@ -152,8 +172,10 @@ export interface Computations {
     job: SettingJob;
     /** What a piece costs besides the minutes under the head; null where no price is known. */
     cost: SettingCost | null;
+    /** Whether the mark is to be darker or lighter than its ground. */
+    tone: 'dark on light' | 'light on dark';
     reach: NextReach;
-    map: { powersW: readonly number[]; speedsMmPerS: readonly number[]; rest: WindowRest };
+    map: WindowGrid;
     /** Codes of the family’s coupons that were fired on other revisions. */
     otherRevisions: readonly string[];
     settable: readonly SettablePart[];
