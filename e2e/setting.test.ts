@@ -158,10 +158,12 @@ describe('a ticket', () => {
     await page.press('keep');
     const ticket = (await page.at(/\/tickets\/[0-9a-f-]{36}\/prepare$/)).split('/').at(-2)!;
     await page.press('station-prove');
-    await page.reads('proved-setting', /Proved before[\s\S]*at worst (8|9|10)\d of 100 hold[\s\S]*Proved/);
-    await page.press('take-proved');
-    await page.reads('recipe', /Recipe v1/);
-    const [recipe] = await sql(`SELECT grade, kind, air FROM recipes WHERE ticket_id = '${ticket}'`);
+    await page.reads('offered-recipe', /Proved before[\s\S]*a piece[\s\S]*Proved[\s\S]*pieces came out good/);
+    await page.press('take-recipe');
+    await page.reads('recipe', /Recipe v\d/);
+    const [recipe] = await sql(
+      `SELECT p.grade, p.kind, p.air FROM recipe_uses u JOIN recipes p ON p.id = u.recipe_id WHERE u.ticket_id = '${ticket}'`,
+    );
     expect(recipe).toEqual({ grade: 'proved', kind: 'quickest', air: 'off' });
   });
 });
@@ -190,7 +192,9 @@ describe('a head that is metered anew', () => {
         await page.open(path);
         const isWindow = path.startsWith('/windows');
         if (isWindow) await page.press('window-table');
-        texts.push(await page.settled(isWindow ? 'main table' : 'main'));
+        const text = await page.settled(isWindow ? 'main table' : 'main');
+        // Judged runs count only as long as they are of what stands on the bench now; cells of coupons stay.
+        texts.push(isWindow ? text.replace(/^.*by eye$\n?/gm, '').trim() : text);
       }
       return texts;
     };

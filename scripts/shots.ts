@@ -104,12 +104,6 @@ async function shotList(base: string): Promise<Shot[]> {
     },
     { name: 'practice', path: '/practice', ready: '[data-test-id="stated-row"]' },
     { name: 'shop', path: '/shop', ready: '[data-test-id="shop-sample"]' },
-    {
-      name: 'evidence',
-      path: `/tickets/${orchid}/coat`,
-      ready: '[data-test-id="evidence-sheet"] table',
-      press: ['[data-test-id="tile-mass"] button'],
-    },
   ];
 }
 

@@ -38,6 +38,8 @@ export const windowCell = record({
   byEye: flag(),
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; null where no pictures told. */
   kept: orNull(record({ share: amount(), limit: amount() })),
+  /** Lot of the compound and whoever sprayed it, as far as that is known; none for a run. */
+  seen: record({ lot: words().optional(), by: words().optional() }).optional(),
   /** What its picture after the scrub tells of the mark; null where none was read, or not of this cell. */
   measures: orNull(
     record({

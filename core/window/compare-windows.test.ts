@@ -88,6 +88,9 @@ describe('windows against one another', () => {
     expect(crossovers(times(4, 2, 1), times(2, 2.5, 3))).toEqual([
       expect.closeTo(10 * 2 ** (Math.log(2) / (Math.log(2) + Math.log(1.25))), 9),
     ]);
-    expect(crossovers(times(4, null, 1), times(2, 2, 2))).toEqual([]);
+    // Where one has no answer it lies between the two that have.
+    expect(crossovers(times(4, null, 1), times(2, 2, 2))).toEqual([expect.closeTo(20, 9)]);
+    // A hundredth either way is no change.
+    expect(crossovers(times(2, 1.99, 2.01), times(2.01, 2, 2))).toEqual([]);
   });
 });

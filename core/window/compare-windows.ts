@@ -99,15 +99,19 @@ export function compareTimes(a: Float64Array, b: Float64Array): Comparison {
   return { ratio: told ? ratio : null, quicker: quicker / ratios.length };
 }
 
-/** Powers at which the quicker of two windows changes, W: between two powers at which both have an answer, straight in ln. */
+/** Two windows this near one another in time, ln, are not told apart at a power: a change of sign there is none of the windows. */
+const ALIKE = 0.03;
+
+/** Powers at which the quicker of two windows changes, W: between two powers at which they are told apart, straight in ln. */
 export function crossovers(a: WindowTimes, b: WindowTimes): number[] {
-  const apart = a.powersW.map((powerW, i) => {
+  const apart = a.powersW.flatMap((powerW, i) => {
     const [one, other] = [a.byPower[i], b.byPower[i]];
-    return { powerW, by: one && other ? Math.log(one.middle / other.middle) : null };
+    const by = one && other ? Math.log(one.middle / other.middle) : 0;
+    return Math.abs(by) > ALIKE ? [{ powerW, by }] : [];
   });
   return apart.slice(1).flatMap(({ powerW, by }, i) => {
     const before = apart[i]!;
-    if (by === null || before.by === null || Math.sign(by) === Math.sign(before.by) || before.by === 0) return [];
+    if (Math.sign(by) === Math.sign(before.by)) return [];
     return [before.powerW * (powerW / before.powerW) ** (before.by / (before.by - by))];
   });
 }

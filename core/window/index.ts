@@ -16,6 +16,7 @@ export {
   type SettingChoice,
   type SettingJob,
 } from './setting-search.js';
+export * from './seen-effects.js';
 export * from './setting-from-window.js';
 export * from './speed-margin.js';
 export * from './window-checks.js';

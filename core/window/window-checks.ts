@@ -3,7 +3,7 @@ import { median } from '../statistics/median.js';
 import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
 import { quickSigmoid } from './quick-sigmoid.js';
 import type { Draws } from './boundary-posterior.js';
-import { restPriors } from './window-form.js';
+import { columnsOf } from './window-form.js';
 import type { WindowCell } from './window-terms.js';
 
 /** A cell that the others do not bear out. */
@@ -80,8 +80,6 @@ function shareMisread({ form, bond, over, drawCount }: WindowFit): Float64Array 
   const of = ({ values, size }: Draws, d: number) => quickSigmoid(values[d * size + place]!) / 2;
   return Float64Array.from({ length: drawCount }, (_, d) => of(bond, d) + of(over, d));
 }
-
-const columnsOf = (form: WindowFit['form']) => restPriors(form).length + 2 + form.hinges.length;
 
 /** What is to be said of a fit in words. */
 export const FIT_NOTES = ['nothing held', 'nothing failed', 'cells contradict', 'blurred', 'narrow band'] as const;

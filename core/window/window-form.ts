@@ -1,5 +1,13 @@
 import { NO_STEP, type BoundaryCells, type Normal } from './boundary.js';
-import { TERM_SHAPES, variedTerms, type WindowCell, type WindowPoint, type WindowTerm } from './window-terms.js';
+import {
+  SEEN_FACTORS,
+  TERM_SHAPES,
+  variedTerms,
+  type SeenFactor,
+  type WindowCell,
+  type WindowPoint,
+  type WindowTerm,
+} from './window-terms.js';
 import { mean } from '../statistics/moments.js';
 import { requirePositive } from '../support/require.js';
 
@@ -14,6 +22,8 @@ export interface WindowForm {
   /** Middle of ln passes; null where all had the same. */
   readonly lnPasses: number | null;
   readonly terms: readonly { readonly term: WindowTerm; readonly middle: number }[];
+  /** Lots and people of which several were seen, each with power of its own; a point stands at the middle of them. */
+  readonly seen: readonly { readonly factor: SeenFactor; readonly level: string }[];
 }
 
 /** Quarters of the range of ln speed. */
@@ -45,14 +55,27 @@ export function windowForm(cells: readonly WindowCell[]): WindowForm {
       term,
       middle: mean(cells.map((cell) => TERM_SHAPES[term].read(cell[term] ?? Number.NaN))),
     })),
+    seen: SEEN_FACTORS.flatMap((factor) => seenLevels(cells, factor).map((level) => ({ factor, level }))),
   };
 }
 
+/** So few cells of a lot tell nothing of it. */
+const LEAST_SEEN = 8;
+
+/** The levels of a factor that enough cells name, where there are several. */
+function seenLevels(cells: readonly WindowCell[], factor: SeenFactor): string[] {
+  const counts = new Map<string, number>();
+  for (const { seen } of cells) if (seen?.[factor]) counts.set(seen[factor], (counts.get(seen[factor]) ?? 0) + 1);
+  const levels = [...counts].filter(([, count]) => count >= LEAST_SEEN).map(([level]) => level);
+  return levels.length > 1 ? levels.sort() : [];
+}
+
 /**
- * A point's columns: 1, ln speed, what lies beyond each hinge, then interval, passes and varied terms.
+ * A point's columns: 1, ln speed, what lies beyond each hinge, then interval, passes, varied terms, and what it was made with
+ * where it is a cell.
  * @throws value.not-positive, value.not-finite where a varied term is not said
  */
-export function formRow(form: WindowForm, point: WindowPoint): number[] {
+export function formRow(form: WindowForm, point: WindowPoint & Pick<WindowCell, 'seen'>): number[] {
   const u = ln('speed', point.speedMmPerS) - form.lnSpeed;
   const row = [1, u, ...form.hinges.map((hinge) => Math.max(0, u - hinge))];
   if (form.intervals.length) {
@@ -66,6 +89,7 @@ export function formRow(form: WindowForm, point: WindowPoint): number[] {
     row.push(away);
     if (TERM_SHAPES[term].squared) row.push(away * away);
   }
+  for (const { factor, level } of form.seen) row.push(point.seen?.[factor] === level ? 1 : 0);
   return row;
 }
 
@@ -78,8 +102,12 @@ export function restPriors(form: WindowForm): Normal[] {
       const { squared, spread } = TERM_SHAPES[term];
       return [{ mean: 0, sd: spread }, ...(squared ? [{ mean: spread / 2, sd: spread }] : [])];
     }),
+    ...form.seen.map(() => SEEN),
   ];
 }
+
+/** How many columns a form has. */
+export const columnsOf = (form: WindowForm): number => 2 + form.hinges.length + restPriors(form).length;
 
 /** Between heat, which knows no interval, and dose, which goes with it. */
 const INTERVAL: Normal = { mean: 0.6, sd: 0.35 };
@@ -87,6 +115,9 @@ const INTERVAL: Normal = { mean: 0.6, sd: 0.35 };
 const OWN_INTERVAL: Normal = { mean: 0, sd: 0.12 };
 /** A second pass does less than twice the dose in one. */
 const PASSES: Normal = { mean: -0.5, sd: 0.35 };
+
+/** Another lot, or another hand, asks for so much more or less power: mostly under a tenth. Common practice, no source. */
+const SEEN: Normal = { mean: 0, sd: 0.07 };
 
 /** Share of cells judged by eye that are read as something else. Common practice, no source. */
 export const MISREAD_BY_EYE = 0.08;
@@ -157,6 +188,7 @@ function countedCells(cells: readonly WindowCell[]): { readonly cell: WindowCell
         cell.kept?.share,
       ],
       ...[cell.hatches, cell.angleDeg, cell.focusOffsetMm, cell.frequencyKHz, cell.pulseNs],
+      ...SEEN_FACTORS.map((factor) => cell.seen?.[factor]),
     ].join(' ');
     const weight = cell.weight ?? 1;
     const same = found.get(key);

@@ -30,6 +30,10 @@ export interface Kept {
   readonly limit: number;
 }
 
+/** What coupons may differ in besides their settings, and that has an effect of its own where several were seen. */
+export const SEEN_FACTORS = ['lot', 'by'] as const;
+export type SeenFactor = (typeof SEEN_FACTORS)[number];
+
 /** A scrubbed cell. */
 export interface WindowCell extends WindowPoint {
   readonly outcome: Outcome;
@@ -37,6 +41,8 @@ export interface WindowCell extends WindowPoint {
   readonly byEye?: boolean | undefined;
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; only where pictures told. */
   readonly kept?: Kept | null | undefined;
+  /** What it was made with and by, as far as that is known: a lot of the compound, a person. */
+  readonly seen?: Readonly<Partial<Record<SeenFactor, string>>> | undefined;
   /** How much it counts, more than 0; 1 where nothing is said. */
   readonly weight?: number | undefined;
 }

@@ -11,6 +11,7 @@ import {
 import { list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
+import { sprayedOf, type Sprayed } from './sprayed.js';
 import { couponsAsNow, scrubbedCells, scrubbedCoupons } from './window.js';
 
 /** Newest judged runs that a window looks at. */
@@ -22,6 +23,8 @@ export interface WindowEvidence {
   readonly runs: readonly JudgedRow[];
   readonly cells: readonly CouponWindowCell[];
   readonly weights: ReadonlyMap<string, CouponWeight>;
+  /** What each coupon was sprayed from, and by whom, where that is known. */
+  readonly sprayed: ReadonlyMap<string, Sprayed>;
 }
 
 export type JudgedRow = Rows['runs'] & { readonly judgement: Judgement };
@@ -41,12 +44,14 @@ export async function windowEvidence(
   const named = only ? found.filter(({ id }) => only.includes(id)) : found;
   const coupons = await couponsAsNow(context, named, revisions);
   const { cells } = await scrubbedCells(context, coupons, compoundId);
+  const sprayed = await sprayedOf(context, coupons);
+  const seen = cells.map((cell) => ({ ...cell, seen: sprayed.get(cell.couponId!) ?? {} }));
   const runs = await judgedRuns(context, pairing, revisions);
   const drifted = await driftedAt(context, pairing);
   const weights = new Map(coupons.map(({ id, burntAt }) => [id, couponWeight(burntAt, context.now, drifted)]));
   // What ran before it drifted says nothing of now.
   const since = runs.filter(({ at }) => drifted === null || at >= drifted);
-  return { coupons, runs: since, cells: [...cells, ...runWindowCells(since)], weights };
+  return { coupons, runs: since, cells: [...seen, ...runWindowCells(since)], weights, sprayed };
 }
 
 /** When a recipe of a pairing was suspended last; null where none ever was. */

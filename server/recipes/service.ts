@@ -33,7 +33,7 @@ import { fault } from '../errors/api-error.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { inventoryItem, loadEquipment } from '../inventory/service.js';
 import { windowEvidence } from '../coupons/window-evidence.js';
-import { lotsOf } from '../coupons/lots.js';
+import { sprayedOf } from '../coupons/sprayed.js';
 import { takeIntoUse } from './use.js';
 import { recipeById } from './views.js';
 import { workshop } from '../workshop/service.js';
@@ -88,7 +88,8 @@ const REST_DAYS = 365;
 
 async function validRange(context: Context, pairing: Pairing, couponIds: readonly string[]): Promise<RecipeRange> {
   const coupons = await rowsOf(context, 'coupons', couponIds);
-  const lots = [...new Set((await lotsOf(context, coupons)).values())].sort();
+  const sprayed = [...(await sprayedOf(context, coupons)).values()];
+  const lots = [...new Set(sprayed.map(({ lot }) => lot).filter(Boolean))].sort();
   const { body: substrate } = await inventoryItem(context, 'substrate', pairing.substrateId);
   const compound = pairing.compoundId ? (await inventoryItem(context, 'compound', pairing.compoundId)).body : null;
   const filmUm = compound && { low: compound.dryFilmMinUm, high: compound.dryFilmMaxUm };

@@ -178,7 +178,10 @@ async function driftedRecipes(context: Context): Promise<TodayTask[]> {
     key: `recipe-${id}`,
     at: null,
     title: `Recipe v${number} ${state === 'suspended' ? 'drifted' : 'may drift'}: ${compoundId ? `${names.get(compoundId)} on ` : ''}${names.get(substrateId)}`,
-    text: state === 'suspended' ? `${why} · a check coupon puts it back into use` : `${why} · look at it before the next run`,
+    text:
+      state === 'suspended'
+        ? `${why} · a check coupon puts it back into use`
+        : `${why} · look at it before the next run`,
     action: 'Look at it',
     to: `/recipes/${id}`,
     urgent: state === 'suspended',

@@ -9,7 +9,6 @@ import { loadEquipment } from '../inventory/service.js';
 import { recipesOfPairing } from '../recipes/views.js';
 import { ticketTitles } from '../tickets/titles.js';
 import { windowEvidence } from '../coupons/window-evidence.js';
-import { lotsOf } from '../coupons/lots.js';
 
 /** A page of pairings with scrubbed cells, the one with the newest coupon first. */
 export async function listWindows(
@@ -77,9 +76,8 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
   const { revisions } = await loadEquipment(context, pairing);
   const evidence = await windowEvidence(context, pairing, revisions);
   const { coupons, weights } = evidence;
-  const [lots, titles, recipes, measured] = await together(
+  const [titles, recipes, measured] = await together(
     context,
-    () => lotsOf(context, coupons),
     () => ticketTitles(context, evidence.runs),
     () => recipesOfPairing(context, pairing),
     () =>
@@ -98,7 +96,7 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
       sameRevisions: !others.has(coupon),
       cells: coupon.cells,
       ...weights.get(coupon.id)!,
-      lot: lots.get(coupon.id) ?? '',
+      lot: evidence.sprayed.get(coupon.id)?.lot ?? '',
       by: coupon.byId,
     })),
     runs: evidence.runs

@@ -279,6 +279,10 @@ const secondsText = (seconds: number) => (Number.isFinite(seconds) ? formatDurat
     text-align: left;
   }
 
+  .plain td.number {
+    text-align: left;
+  }
+
   .plain td[data-label]::before {
     content: attr(data-label) ': ';
     color: var(--unto-quiet);

@@ -25,7 +25,7 @@ const take = () =>
 <template>
   <section class="offered" data-test-id="offered-recipe">
     <p>
-      <strong>{{ insteadOf ? 'A newer recipe' : 'Proved before' }}:</strong>
+      <strong>{{ insteadOf ? 'A newer recipe' : 'Proved before' }}:</strong>{{ ' ' }}
       <RouterLink :to="`/recipes/${offered.recipe.id}`">recipe v{{ offered.recipe.number }}</RouterLink> of this
       pairing, <SettingLine :setting="offered.recipe" />, {{ formatDuration(offered.recipe.secondsPerPiece) }} a piece
       <GradeMark :grade="offered.recipe.grade" />

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { PairingWindow } from '@unto/contract';
+import type { SeenEffect } from '@unto/core';
 import type { CouponWindowCell } from '@unto/domain';
+import { useShop } from '../stores/shop';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { formatDay } from '../ui/format';
@@ -10,7 +12,19 @@ const props = defineProps<{
   coupons: PairingWindow['coupons'];
   runs: PairingWindow['runs'];
   cells: readonly CouponWindowCell[];
+  /** What lots and people seen in it ask for. */
+  effects: readonly SeenEffect[];
 }>();
+const shop = useShop();
+const percent = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(Math.round(share * 100))}`;
+/** What each asks for, in words; nothing sure where its interval takes in none. */
+const asked = computed(() =>
+  props.effects.map(({ factor, level, more, low, high }) => {
+    const name = factor === 'lot' ? `lot ${level}` : `sprayed by ${shop.personOf(level)}`;
+    const sure = low > 0 || high < 0;
+    return `${name}: ${percent(more)} % power (${percent(low)} to ${percent(high)})${sure ? '' : ', nothing sure'}`;
+  }),
+);
 /** Coupons that count whole though they are old. */
 const atFull = defineModel<ReadonlySet<string>>('atFull', { required: true });
 
@@ -94,6 +108,9 @@ function turn(id: string): void {
       </tr>
     </tbody>
   </table>
+  <p v-if="asked.length" class="quiet small asked" data-test-id="seen-effects">
+    Asked for, against the middle of all: {{ asked.join('; ') }}.
+  </p>
 </template>
 
 <style scoped>
@@ -111,6 +128,10 @@ td {
 
 .n {
   text-align: right;
+}
+
+.asked {
+  padding: 0.3rem 0.5rem;
 }
 
 .outcomes {

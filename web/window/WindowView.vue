@@ -217,7 +217,13 @@ async function makeRecipe(): Promise<void> {
             data-test-id="window-map"
           />
           <MapLegend :next="next.onMap.value !== null" :levels="shown!.levels" :unit="MAP_WORDS[mapOf].unit" />
-          <SeenCoupons v-model:at-full="atFull" :coupons="coupons" :runs="runs" :cells="cells" />
+          <SeenCoupons
+            v-model:at-full="atFull"
+            :coupons="coupons"
+            :runs="runs"
+            :cells="cells"
+            :effects="drawn?.seen ?? []"
+          />
         </template>
       </div>
       <aside class="right">

@@ -30,7 +30,7 @@ describe('the worker’s border', () => {
     const core = overChannel({
       window: async () =>
         answered(() => ({
-          ...{ fit, map, odd: [], notes: [], next: null },
+          ...{ fit, map, odd: [], seen: [], notes: [], next: null },
           answer: { quickest: null, widest: null, strongest: null, cheapest: null },
         })),
     });

@@ -3,6 +3,7 @@ import type {
   Comparison,
   Expected,
   Measure,
+  SeenEffect,
   MeasuredCell,
   Spread,
   NestProgress,
@@ -70,6 +71,8 @@ export interface DrawnWindow {
   readonly map: WindowMap;
   /** What may be chosen, by what for. */
   readonly answer: Readonly<Record<ChoiceKind, OfferedSetting | null>>;
+  /** What lots and people seen in it ask for. */
+  readonly seen: readonly SeenEffect[];
   /** Cells that the others do not bear out. */
   readonly odd: readonly OddCell[];
   /** What the fit says of the cells as a whole. */

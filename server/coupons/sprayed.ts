@@ -2,11 +2,17 @@ import { Op } from 'sequelize';
 import { list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 
-/** Lots that coupons were sprayed from: that of the newest coat of their ticket as they were fired; those that nobody can tell are left out. */
-export async function lotsOf(
+/** What a coupon was sprayed from, and by whom. */
+export interface Sprayed {
+  readonly lot: string;
+  readonly by: string;
+}
+
+/** What coupons were sprayed from: the newest coat of their ticket as they were fired; those that nobody can tell are left out. */
+export async function sprayedOf(
   context: Context,
   coupons: readonly Pick<Rows['coupons'], 'id' | 'ticketId' | 'burntAt' | 'compoundId'>[],
-): Promise<ReadonlyMap<string, string>> {
+): Promise<ReadonlyMap<string, Sprayed>> {
   const tickets = [...new Set(coupons.map(({ ticketId }) => ticketId))].filter((id) => id !== null);
   if (!tickets.length) return new Map();
   const coats = await list(context, 'standingWeighings', {
@@ -20,8 +26,7 @@ export async function lotsOf(
       const coat = coats.find(
         (one) => one.ticketId === ticketId && one.compoundId === compoundId && (!burntAt || one.at <= burntAt),
       );
-      const lot = coat && lotOf.get(coat.containerRevisionId);
-      return lot ? [[id, lot] as const] : [];
+      return coat ? [[id, { lot: lotOf.get(coat.containerRevisionId) ?? '', by: coat.byId }] as const] : [];
     }),
   );
 }
