@@ -86,7 +86,7 @@ async function shotList(base: string): Promise<Shot[]> {
     {
       name: 'window',
       path: `/windows/${substrateId}/${headId}/${lensId}/${compoundId}?ticket=${orchid}`,
-      ready: '[data-test-id="offer-quickest"], [data-test-id="offer-widest"]',
+      ready: '.window[aria-busy="false"] [data-test-id="offer-quickest"]',
     },
     {
       name: 'recipe',

@@ -86,7 +86,8 @@ export function nextStation(line: readonly StationState[]): Station | null {
 }
 
 function proveState({ recipe, recipeSuspended, recipeOffered, coupon }: TicketFacts): Omit<StationState, 'station'> {
-  if (recipe) return recipeSuspended ? { state: 'attention', word: `${recipe} suspended` } : { state: 'done', word: recipe };
+  if (recipe)
+    return recipeSuspended ? { state: 'attention', word: `${recipe} suspended` } : { state: 'done', word: recipe };
   if (recipeOffered && coupon === 'none') return { state: 'open', word: `${recipeOffered} to take` };
   const waits = coupon === 'rinsed' || coupon === 'scrubbed';
   return { state: waits ? 'attention' : 'open', word: COUPON_WORDS[coupon] };
@@ -151,7 +152,11 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
   const line = stationLine(facts);
   const open: OpenStation[] = line
     .filter(({ station, state }) => ['choose', 'prepare', 'place', 'prove'].includes(station) && state !== 'done')
-    .map(({ station, word }) => ({ station, word: station === 'prove' && !facts.recipe ? 'no setting taken' : word, never: false }));
+    .map(({ station, word }) => ({
+      station,
+      word: station === 'prove' && !facts.recipe ? 'no setting taken' : word,
+      never: false,
+    }));
   const left = piecesLeft(facts);
   if (pieces > left)
     open.push({ station: 'mark', word: `${left} pieces of the ticket are left, ${pieces} asked`, never: true });

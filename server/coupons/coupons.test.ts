@@ -233,6 +233,12 @@ describe('coupons and recipes', () => {
     const body = ticketBody(ids, { headId: blue, lensId: await add('lens', { name: 'blue lens', headId: blue }) });
     const { body: other } = await rig.call('POST', '/api/tickets', body);
     await withCompound(other);
-    expect(await elsewhere(other.id)).toEqual([]);
+    // Named, with why nothing of it is carried over.
+    expect(await elsewhere(other.id)).toEqual([
+      expect.objectContaining({
+        cells: [],
+        refused: expect.stringMatching(/beam \(co2, 10600 nm\).*otherwise than blue/),
+      }),
+    ]);
   });
 });

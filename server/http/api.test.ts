@@ -104,7 +104,8 @@ describe('the API as a whole', () => {
     const { status, body } = await other.call('GET', '/api/tickets');
     expect([status, body.type]).toEqual([503, 'database-away']);
     await rig.sequelize.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
-    expect((await other.call('GET', '/api/tickets')).status).toBe(200);
+    const again = async () => (await other.call('GET', '/api/tickets')).status;
+    expect(await rig.until(again, (now) => now === 200)).toBe(200);
     await other.close();
   });
 });

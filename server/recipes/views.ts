@@ -2,16 +2,16 @@ import { literal, Op } from 'sequelize';
 import { rasterTime } from '@unto/core';
 import type { OfferedRecipe, Pairing, Recipe, RecipeRecord } from '@unto/contract';
 import { pairingOf, rowMotion } from '@unto/domain';
-import { list, NEWEST_FIRST, rowsOf, type Context } from '../db/context.js';
+import { find, list, NEWEST_FIRST, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { inventoryItem } from '../inventory/service.js';
 
 type Ticket = Pick<Rows['tickets'], 'id' | 'substrateId' | 'compoundId' | 'headId' | 'lensId'> &
   Pick<Rows['tickets'], 'markWidthMm' | 'markHeightMm'>;
 
-/** A recipe as it stands: whether it is in use or suspended beside what was frozen. */
+/** A recipe as it stands: whether it is in use or suspended beside what was frozen. @throws not-found */
 export async function recipeById(context: Context, id: string): Promise<Recipe> {
-  return (await recipeViews(context, await rowsOf(context, 'recipes', [id])))[0]!;
+  return (await recipeViews(context, [await find(context, 'recipes', id)]))[0]!;
 }
 
 /** Recipes of a pairing that any of its tickets may take, the newest version first. */

@@ -48,7 +48,7 @@ const { ticket, fitted, compound, mark, typed } = bench;
 const units = usePanel(() => fitted.value);
 const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const seen = useWindow(pairing);
-const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field } = seen;
+const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field, grid } = seen;
 const { fault, busy, refresh, fit } = seen;
 const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
 const rest = shallowRef<MapRest | null>(null);
@@ -89,12 +89,14 @@ watch(
 const isAt = (choice: OfferedSetting, place: MapRest) =>
   MAP_PARTS.every((part) => (choice[part] ?? cells.value[0]![part]) === place[part]);
 const odd = computed(() => new Set((drawn.value?.odd ?? []).map(({ index }) => index)));
+/** Where the map on screen is cut: another place that was asked for is drawn once its fit is there. */
+const mapRest = computed(() => (grid.value?.rest as MapRest | undefined) ?? rest.value);
 const shownCells = computed(() =>
   cells.value
     .map((cell, index) => ({ ...cell, odd: odd.value.has(index) }))
-    .filter((cell) => MAP_PARTS.every((part) => cell[part] === rest.value?.[part])),
+    .filter((cell) => MAP_PARTS.every((part) => cell[part] === mapRest.value?.[part])),
 );
-const next = useNextCoupon({ drawn, cells, cost }, { units, rest, bench });
+const next = useNextCoupon({ drawn, cells, cost }, { units, rest: mapRest, bench });
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
 const shown = computed(() => drawn.value && shownMap(drawn.value.map, field.value));
@@ -117,9 +119,9 @@ const option = computed(() => {
     wattsOf: (percent) => deliveredPower(percent, source),
     cells: shownCells.value,
     next: next.onMap.value,
-    intervalMm: rest.value!.intervalMm,
-    passes: rest.value!.passes * rest.value!.hatches,
-    setting: choice && rest.value && isAt(choice, rest.value) ? choice : null,
+    intervalMm: mapRest.value!.intervalMm,
+    passes: mapRest.value!.passes * mapRest.value!.hatches,
+    setting: choice && isAt(choice, mapRest.value!) ? choice : null,
     powerShare: shop.workshop!.tolerancePower,
     units,
     colours: themeColours(),
@@ -192,7 +194,7 @@ async function makeRecipe(): Promise<void> {
         @click="asTable = !asTable"
       />
     </div>
-    <div class="window">
+    <div class="window" :aria-busy="busy">
       <div class="left">
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <p v-if="!cells.length && !busy" class="empty">

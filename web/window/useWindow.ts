@@ -148,6 +148,7 @@ export function useWindow(pairing: () => Pairing) {
     fit,
     mapOf,
     field,
+    grid,
   };
 }
 
