@@ -1,5 +1,6 @@
 export { systematic } from './boundary-posterior.js';
 export * from './compare-windows.js';
+export * from './cross-section.js';
 export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';

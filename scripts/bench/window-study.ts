@@ -81,6 +81,42 @@ export function study(family: TruthFamily, kind: CouponKind, coats: number): Tal
   return tally;
 }
 
+/** What next coupons were said to bring, and what they brought, over coats for which something was proven already. */
+export interface GainTally {
+  coupons: number;
+  /** Chances that the settings they were laid about hold, summed, and how many truly do. */
+  said: number;
+  truly: number;
+  /** After the coupon a setting as quick, or nearly, was proven. */
+  proved: number;
+}
+
+/** A setting is as quick as what was hoped for within so much. */
+const AS_QUICK = 1.05;
+
+/** Next coupons after 24 cells on hidden coats of a family. */
+export function gainStudy(family: TruthFamily, coats: number): GainTally {
+  const tally = { coupons: 0, said: 0, truly: 0, proved: 0 };
+  for (let n = 1; n <= coats; n += 1) {
+    const { coat, first, second } = seedsOf(n);
+    const truth = family.make(seededRandom(coat));
+    const cells = firstCoupon(family, truth, { size: 24, seed: first });
+    const fit = fitWindow({ cells, equipment: BENCH, seed: n });
+    const proven = quickestSetting(fit, JOB);
+    const block = proven && nextBlock(fit, JOB, { reach: REACH, proven });
+    if (!block) continue;
+    const after = quickestSetting(
+      fitWindow({ cells: [...cells, ...secondCoupon(block, truth, second)], equipment: BENCH, seed: n }),
+      JOB,
+    );
+    tally.coupons += 1;
+    tally.said += block.about.sure;
+    tally.truly += trulyGood(truth, settingOf(block.about)) ? 1 : 0;
+    tally.proved += after && after.seconds <= AS_QUICK * block.about.seconds ? 1 : 0;
+  }
+  return tally;
+}
+
 function calibrate(tenths: readonly Tenth[], family: TruthFamily, truth: WindowTruth, fit: WindowFit): void {
   const powersW = ratios(SHARES.low * FULL_W, SHARES.high * FULL_W, 10);
   const speedsMmPerS = ratios(SPEEDS.low, SPEEDS.high, 14);

@@ -23,8 +23,8 @@ const tints = computed(() => [
       ><i class="tint"><i :style="{ opacity: tint }"></i></i>{{ name }}</span
     >
     <span>● held</span><span>○ too little</span><span class="too-much">✕ too much</span
-    ><span class="quiet">···· same dose</span><span class="setting">◆ the setting, in what it may drift</span
-    ><span v-if="next">┄ next coupon</span>
+    ><span class="quiet">···· same dose</span><span class="quiet">- - same heat</span
+    ><span class="setting">◆ the setting, in what it may drift</span><span v-if="next">┄ next coupon</span>
   </p>
 </template>
 

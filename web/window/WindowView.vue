@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { CHOICE_NAMES, deliveredPower, isMeasured, MEASURES, settingWords } from '@unto/core';
+import { CHOICE_NAMES, deliveredPower, heatIndex, isMeasured, MEASURES, settingWords } from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
-import { powerSource, settingIn, type WindowFamily } from '@unto/domain';
+import { powerSource, settingIn, windowEquipment, type FittedEquipment, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
@@ -20,6 +20,7 @@ import NumberField from '../ui/NumberField.vue';
 import PageHead from '../ui/PageHead.vue';
 import { useStillHere } from '../ui/useStillHere';
 import type { OfferedSetting } from '../workers/computations';
+import CrossSection from './CrossSection.vue';
 import MapLegend from './MapLegend.vue';
 import MapPlace from './MapPlace.vue';
 import NextCoupon from './NextCoupon.vue';
@@ -105,6 +106,9 @@ const mapsOf = computed(() =>
     .filter((of) => of === 'chance' || isMeasured(cells.value, of))
     .map((value) => ({ value, label: MAP_WORDS[value].label })),
 );
+/** Heat index of one W at a speed on this part under this spot. */
+const heatPerWatt = (equipment: FittedEquipment) => (speedMmPerS: number) =>
+  heatIndex({ ...windowEquipment(equipment), powerW: 1, speedMmPerS });
 const option = computed(() => {
   void shop.theme;
   if (!drawn.value || !fitted.value) return null;
@@ -123,6 +127,7 @@ const option = computed(() => {
     passes: mapRest.value!.passes * mapRest.value!.hatches,
     setting: choice && isAt(choice, mapRest.value!) ? choice : null,
     powerShare: shop.workshop!.tolerancePower,
+    heatOf: heatPerWatt(fitted.value),
     units,
     colours: themeColours(),
   });
@@ -219,6 +224,14 @@ async function makeRecipe(): Promise<void> {
             data-test-id="window-map"
           />
           <MapLegend :next="next.onMap.value !== null" :levels="shown!.levels" :unit="MAP_WORDS[mapOf].unit" />
+          <CrossSection
+            v-if="taken && drawn && mapRest && isAt(taken.choice, mapRest)"
+            :fit="drawn.fit"
+            :cells="shownCells"
+            :rest="mapRest"
+            :equipment="fitted"
+            :through="taken.choice"
+          />
           <SeenCoupons
             v-model:at-full="atFull"
             :coupons="coupons"

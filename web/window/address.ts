@@ -38,7 +38,7 @@ export interface Compared extends Pairing {
 }
 
 /** Between the parts of a compared window in an address. */
-export const SPLIT = '_';
+export const SPLIT = '|';
 
 /** As it stands in an address. */
 export function comparedText({ substrateId, headId, lensId, compoundId, lot, coats }: Compared): string {

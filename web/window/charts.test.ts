@@ -14,6 +14,7 @@ import { inCoreUnits } from '../testing/shop';
 import { unitsOf } from '../ui/useUnits';
 import { percentFor, powerAxis, speedAxis } from './useWindow';
 import { CHANCES, shownMap } from './map-shown';
+import { sectionChart } from './section-chart';
 import { ticks, windowChart } from './window-chart';
 
 const colours = {
@@ -51,6 +52,8 @@ describe('window chart', () => {
     ...{ map, levels: CHANCES, powersPercent, cells, colours, units: inCoreUnits },
     percentOf: (watts: number) => (watts > 50 ? null : watts * 2),
     wattsOf: (percent: number) => percent * 0.5,
+    // As at high speed: heat falls with its root.
+    heatOf: (speed: number) => speed ** -0.5,
     ...{ setting: null, next: null, intervalMm: 0.06, passes: 1, powerShare: 0.05 },
   };
   const option = (setting: { powerPercent: number; speedMmPerS: number } | null, units = inCoreUnits) =>
@@ -68,6 +71,33 @@ describe('window chart', () => {
         .reduce((sum, { data }) => Math.max(sum, data.length), 0),
     );
     expect(counted.reduce((sum, n) => sum + n, 0)).toBe(cells.length);
+  });
+
+  it('draws lines of equal heat: four times the speed asks for twice the power', () => {
+    const lines = option(null).series.filter(({ name }) => name === 'same heat');
+    expect(lines.length).toBeGreaterThan(1);
+    for (const { data } of lines as { data: [number, number][] }[]) {
+      const [first, last] = [data[0]!, data.at(-1)!];
+      expect(Math.log(last[1] / first[1]) / Math.log(last[0] / first[0])).toBeCloseTo(0.5, 3);
+    }
+  });
+
+  it('cuts along an axis: band below and above the chance, and the cells near', () => {
+    const points = [60, 120, 240].map((speedMmPerS, i) => ({
+      powerW: 30,
+      speedMmPerS,
+      mean: 0.9 - 0.3 * i,
+      low: 0.5 - 0.2 * i,
+      high: 1,
+    }));
+    const { series: drawn } = sectionChart({
+      ...{ points, cells: cells.slice(0, 4), axis: 'speed, mm/s', colours },
+      at: ({ speedMmPerS }) => speedMmPerS,
+    }) as { series: { name: string; data: [number, number][] }[] };
+    const of = (name: string) => drawn.find((one) => one.name === name)!.data;
+    expect(of('holds')[0]).toEqual([60, 90]);
+    expect(of('least')[1]![1] + of('nine times in ten')[1]![1]).toBeCloseTo(100, 9);
+    expect(drawn.slice(3).reduce((sum, { data }) => sum + data.length, 0)).toBe(4);
   });
 
   it('shows a measure in round steps of what it ranges over, and the chance where none is asked for', () => {

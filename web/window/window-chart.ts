@@ -30,6 +30,8 @@ interface WindowInput {
   readonly intervalMm: number;
   readonly passes: number;
   readonly powerShare: number;
+  /** Heat index of one W at a speed: what tells lines of equal heat. */
+  readonly heatOf: (speedMmPerS: number) => number;
   readonly colours: ChartColours;
   readonly units: Units;
 }
@@ -91,6 +93,7 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
     series: [
       ...input.levels.flatMap((level) => levelSeries(input, level, axes)),
       ...doseLines(input, axes),
+      ...heatLines(input, axes),
       {
         name: 'holds',
         type: 'scatter',
@@ -226,6 +229,29 @@ function levelSeries(
       },
     })),
   ];
+}
+
+/** Lines of equal heat stand twice as hot from one to the next, about the middle of the map. */
+const HEATS = [0.25, 0.5, 1, 2, 4];
+
+/** Lines on which every setting heats the surface alike: it is an index, and no temperature. */
+function heatLines({ map, percentOf, heatOf, colours, powersPercent }: WindowInput, { x, y }: Axes) {
+  const [least, most] = [powersPercent[0]!, powersPercent.at(-1)!];
+  const { speedsMmPerS, powersW } = map;
+  const middle = Math.sqrt(powersW[0]! * powersW.at(-1)!) * heatOf(Math.sqrt(speedsMmPerS[0]! * speedsMmPerS.at(-1)!));
+  return HEATS.flatMap((times) => {
+    const data = speedsMmPerS.flatMap((speed) => {
+      const percent = percentOf((times * middle) / heatOf(speed));
+      return percent === null || percent < least || percent > most ? [] : [[x.at(speed), y.at(percent)]];
+    });
+    if (data.length < 4) return [];
+    return [
+      {
+        ...{ name: 'same heat', type: 'line' as const, showSymbol: false, silent: true, data },
+        lineStyle: { color: colours.quiet, width: 1, type: [6, 5], opacity: 0.6 },
+      },
+    ];
+  });
 }
 
 const DOSES = [0.5, 1, 2, 4, 8, 16, 32];
