@@ -1,6 +1,7 @@
 export { systematic } from './boundary-posterior.js';
 export * from './compare-windows.js';
 export * from './cross-section.js';
+export * from './expected-gain.js';
 export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';

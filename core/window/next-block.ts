@@ -80,21 +80,6 @@ function glance(at: BoundariesAt, lnPower: number, { tolerance, bound }: Setting
   return { holds: holds / count, sure: good / count };
 }
 
-/** What a coupon costs, and a minute under the head, in minor units. */
-export interface CouponPrice {
-  readonly couponMinor: number;
-  readonly laserMinorPerMinute: number;
-}
-
-/**
- * Pieces from which a next coupon pays: what it costs by what it is expected to save a piece, the minutes to the setting it is laid
- * about by how sure that is. Null where it saves nothing that has a price.
- */
-export function paysFrom(about: SettingChoice, proven: SettingChoice, price: CouponPrice): number | null {
-  const saved = about.sure * ((proven.seconds - about.seconds) / 60) * price.laserMinorPerMinute;
-  return saved > 0 ? Math.ceil(price.couponMinor / saved) : null;
-}
-
 /** From a middle either way by a factor, moved to lie within two ends. */
 function around(middle: number, factor: number, least: number, most: number): { low: number; high: number } {
   const high = Math.min(most, middle * factor);

@@ -6,7 +6,8 @@ import { focusAsPower } from './focus-as-power.js';
 import { insideHull } from './hull.js';
 import { orderedLogit, ordinalLogLikelihood } from './ordered-logit.js';
 import { judgeSetting, type SettingJob } from './setting-search.js';
-import { nextBlock, paysFrom } from './next-block.js';
+import { paysFrom } from './expected-gain.js';
+import { nextBlock } from './next-block.js';
 import { settingFigure, settingFromWindow } from './setting-from-window.js';
 import { windowBands, windowMap } from './window-map.js';
 import type { WindowCell } from './window-terms.js';
@@ -203,12 +204,12 @@ describe('the next coupon', () => {
   });
 
   it('pays the sooner the surer it is and the more it saves', () => {
-    const proven = { ...quickest!, seconds: 120 };
-    const about = { ...quickest!, seconds: 90, sure: 0.5 };
     // 30 s at 24 a minute, every other time: 6 a piece of 600.
-    expect(paysFrom(about, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBe(100);
-    expect(paysFrom({ ...about, sure: 1 }, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBe(50);
-    expect(paysFrom({ ...about, seconds: 130 }, proven, { couponMinor: 600, laserMinorPerMinute: 24 })).toBeNull();
+    const price = { couponMinor: 600, laserMinorPerMinute: 24 };
+    const saved = { low: 10, middle: 30, high: 50 };
+    expect(paysFrom({ proves: 0.5, saved }, price)).toBe(100);
+    expect(paysFrom({ proves: 1, saved }, price)).toBe(50);
+    expect(paysFrom({ proves: 0, saved: null }, price)).toBeNull();
   });
 
   it('is none where nothing tested is likely to be quicker', () => {

@@ -1,6 +1,6 @@
 import { TRUTH_FAMILIES } from '@unto/simulators/window-truths';
 import { describe, expect, it } from 'vitest';
-import { study, together, worstTenth, type CouponKind, type Tally } from './window-study.js';
+import { gainStudy, study, together, worstTenth, type CouponKind, type Tally } from './window-study.js';
 
 const COATS = 8;
 const NAMES = ['own form', 'dose and scorch', 'two regimes', 'misread 8 %'];
@@ -40,4 +40,19 @@ describe('settings over hidden coats', () => {
     },
     60_000,
   );
+});
+
+describe('what a next coupon is said to bring', () => {
+  it('comes about as often, and saves about as much, on coats that are hidden from it', () => {
+    const tallies = TRUTH_FAMILIES.filter(({ name }) => NAMES.includes(name)).map((family) => gainStudy(family, 8));
+    const all = (pick: (tally: (typeof tallies)[number]) => number) =>
+      tallies.reduce((sum, tally) => sum + pick(tally), 0);
+    const coupons = all(({ coupons: count }) => count);
+    const [said, proved] = [all((tally) => tally.said) / coupons, all((tally) => tally.proved) / coupons];
+    expect(coupons).toBeGreaterThan(15);
+    expect(Math.abs(said - proved)).toBeLessThan(0.15);
+    const times = all((tally) => tally.saidSaved) / all((tally) => tally.saved);
+    expect(times).toBeGreaterThan(0.75);
+    expect(times).toBeLessThan(1.35);
+  }, 120_000);
 });

@@ -1,4 +1,4 @@
-import { paysFrom, type SettingCost } from '@unto/core';
+import { paysFrom, type ExpectedGain, type SettingCost } from '@unto/core';
 import type { CouponWindowCell } from '@unto/domain';
 import { computed, type Ref } from 'vue';
 import { useShop } from '../stores/shop';
@@ -19,7 +19,9 @@ export function useNextCoupon(
     drawn,
     cells,
     cost,
+    gained,
   }: {
+    readonly gained: Ref<ExpectedGain | null>;
     readonly drawn: Ref<DrawnWindow | null>;
     readonly cells: Ref<readonly CouponWindowCell[]>;
     readonly cost: Ref<SettingCost | null>;
@@ -50,17 +52,19 @@ export function useNextCoupon(
     const { answer, next: block } = drawn.value ?? {};
     if (!block) return '';
     if (!answer?.quickest) return 'No setting is proven yet: it is the way to one.';
-    const times = Math.max(1, Math.round(block.about.sure * 10));
-    const saved = answer.quickest.seconds - block.about.seconds;
-    return `About ${times} time${times === 1 ? '' : 's'} in 10 it proves a setting ${formatDuration(saved)} quicker a piece.`;
+    if (!gained.value) return 'What it is likely to bring is being played through …';
+    const { proves, saved } = gained.value;
+    const times = Math.round(proves * 10);
+    if (!saved || times === 0) return 'It hardly ever proves anything quicker: not worth its blank.';
+    return `Most likely, about ${times} time${times === 1 ? '' : 's'} in 10, it proves a setting ${formatDuration(saved.middle)} quicker a piece (${formatDuration(saved.low)} to ${formatDuration(saved.high)}).`;
   });
   const pays = computed(() => {
     const { answer, next: block } = drawn.value ?? {};
-    if (!block || !answer?.quickest || !cost.value) return '';
+    if (!block || !answer?.quickest || !cost.value || !gained.value) return '';
     const { currency, labourMinorPerMinute } = shop.workshop!;
     const { blankMinor, laserMinorPerMinute } = cost.value;
     const couponMinor = blankMinor + COUPON_HANDS_MIN * labourMinorPerMinute;
-    const pieces = paysFrom(block.about, answer.quickest, { couponMinor, laserMinorPerMinute });
+    const pieces = paysFrom(gained.value, { couponMinor, laserMinorPerMinute });
     const price = `It costs about ${formatMoney(couponMinor, currency)} (blank and ${COUPON_HANDS_MIN} min by hand)`;
     const left = bench.ticket.value?.pieces ?? null;
     if (pieces === null) return `${price} and saves nothing that has a price.`;

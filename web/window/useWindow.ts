@@ -1,6 +1,15 @@
-import { deliveredPower, type SettingCost, type SettingPart, type WindowRest } from '@unto/core';
+import {
+  deliveredPower,
+  type ExpectedGain,
+  type SettingJob,
+  type WindowEquipment,
+  type SettingCost,
+  type SettingPart,
+  type WindowRest,
+} from '@unto/core';
 import type { Pairing, PairingWindow, Workshop } from '@unto/contract';
 import {
+  familyJob,
   powerSource,
   settableParts,
   settingJob,
@@ -112,6 +121,7 @@ export function useWindow(pairing: () => Pairing) {
       if (of === family.value) {
         grid.value = map;
         drawn.value = found;
+        void play(found, familyJob(of, task.job), task.equipment);
       }
       fault.value = '';
     } catch (error) {
@@ -121,6 +131,15 @@ export function useWindow(pairing: () => Pairing) {
     }
   }
 
+  /** What the next coupon is likely to bring; null until it was played through. */
+  const gained = shallowRef<ExpectedGain | null>(null);
+  async function play(of: DrawnWindow, job: SettingJob, equipment: WindowEquipment): Promise<void> {
+    gained.value = null;
+    const { fit: found, next: block, answer } = of;
+    if (!block) return;
+    const gain = valueOf(await worker.core.gain({ fit: found, job, block, proven: answer.quickest, equipment }));
+    if (drawn.value === of) gained.value = gain;
+  }
   /** What the map shows, and the measure’s values over it; null while it shows the chance. */
   const mapOf = ref<MapOf>('chance');
   const field = shallowRef<Float64Array | null>(null);
@@ -149,6 +168,7 @@ export function useWindow(pairing: () => Pairing) {
     mapOf,
     field,
     grid,
+    gained,
   };
 }
 

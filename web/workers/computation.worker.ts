@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   aimedContrast,
   CHOICES,
+  expectedGain,
   measureField,
   seenEffects,
   type WindowPoint,
@@ -135,6 +136,8 @@ const computations: Computations = {
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
+  gain: async ({ fit, job, block, proven, equipment }) =>
+    answered(() => expectedGain(fit, job, { block, proven, equipment })),
   measureMap: async ({ cells, measure, map }) => answered(() => measureMap(cells, measure, map)),
   compare: async ({ windows, powersW, seed }) => answered(() => compareWindows(windows, powersW, seed)),
   window: async ({ family, equipment, seed, job, cost, tone, reach, map, otherRevisions, settable }) =>

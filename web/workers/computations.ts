@@ -2,6 +2,7 @@ import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
   Comparison,
   Expected,
+  ExpectedGain,
   Measure,
   SeenEffect,
   MeasuredCell,
@@ -162,6 +163,14 @@ export interface Computations {
     readonly measure: Measure;
     readonly map: WindowGrid;
   }): Promise<Answer<Float64Array | null>>;
+  /** What a proposed coupon is likely to bring, played through. */
+  gain(task: {
+    readonly fit: WindowFit;
+    readonly job: SettingJob;
+    readonly block: NextBlock;
+    readonly proven: SettingChoice | null;
+    readonly equipment: WindowEquipment;
+  }): Promise<Answer<ExpectedGain>>;
   /** Windows against one another on the same axes, the others against the first. */
   compare(task: {
     readonly windows: readonly ComparedWindow[];
