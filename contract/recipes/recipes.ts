@@ -1,4 +1,5 @@
 import { array, type InferType } from 'yup';
+import { DRIFT_MEASURES } from '@unto/core';
 import { revisions } from '../coupons/coupons.js';
 import { figure } from '../evidence/index.js';
 import {
@@ -139,7 +140,6 @@ export type RecipeRecord = Frozen<InferType<typeof recipeRecord>>;
 export const offeredRecipe = record({ recipe, record: recipeRecord });
 export type OfferedRecipe = Frozen<InferType<typeof offeredRecipe>>;
 
-export const DRIFT_MEASURES = ['contrast', 'kept', 'hold rate'] as const;
 const driftPoint = record({
   runId: uuid(),
   at: instant(),

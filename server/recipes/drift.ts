@@ -17,9 +17,8 @@ const MOST_RUNS = 400;
 /** A run is out for what goes with it where it lies so far below, in σ. */
 const OUT = -1;
 
-/** A recipe, how its judged runs went, whether they drift and what went with those that did. */
-export async function recipePage(context: Context, id: string): Promise<RecipePage> {
-  const recipe = await recipeById(context, id);
+/** Charts of a recipe’s judged runs, and what went with those that were out. */
+async function driftOf(context: Context, id: string) {
   const runs = await runsOf(context, id);
   const charts = driftCharts(runs.map(driftRun), await restarted(context, id, runs));
   const alarmed = charts.find(({ alarm }) => alarm !== null);
@@ -30,6 +29,13 @@ export async function recipePage(context: Context, id: string): Promise<RecipePa
         runs.map((_, run) => (zOf.get(run) ?? 0) < OUT),
       )
     : [];
+  return { runs, charts, factors };
+}
+
+/** A recipe, how its judged runs went, whether they drift and what went with those that did. */
+export async function recipePage(context: Context, id: string): Promise<RecipePage> {
+  const recipe = await recipeById(context, id);
+  const { runs, charts, factors } = await driftOf(context, id);
   const { state, since } = recipe.state;
   return {
     recipe,
@@ -55,7 +61,7 @@ export async function watchDrift(context: Context, recipeId: string | null): Pro
   if (!recipeId) return;
   const recipe = await recipeById(context, recipeId);
   if (recipe.state.state === 'suspended') return;
-  const { charts, factors } = await recipePage(context, recipeId);
+  const { charts, factors } = await driftOf(context, recipeId);
   const found = charts.find(({ alarm }) => alarm?.sure) ?? charts.find(({ alarm }) => alarm !== null);
   const state = found?.alarm?.sure ? 'suspended' : 'may drift';
   if (!found || state === recipe.state.state) return;
@@ -63,7 +69,7 @@ export async function watchDrift(context: Context, recipeId: string | null): Pro
   const cause = first
     ? `; ${first.outWith} of ${first.runsWith} runs with ${first.factor} ${first.level}, ${first.outWithout} of ${first.runsWithout} others`
     : '';
-  const why = `${MEASURE_WORDS[found.measure]} went down: ${found.alarm!.words}${cause}`;
+  const why = `${MEASURE_WORDS[found.measure]} went down: ${found.alarm!.by}${cause}`;
   await setState(context, recipeId, { id: randomUUID(), state, why });
 }
 

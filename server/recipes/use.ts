@@ -66,8 +66,6 @@ export async function setState(
 
 /** Whether a coupon of a pairing was fired since a moment, and scrubbed. */
 export async function checkedSince(context: Context, pairing: Pairing, since: Date): Promise<boolean> {
-  const found = await list(context, 'windowPairings', { where: pairingOf(pairing) });
-  if (!found.length) return false;
   const coupons = await list(context, 'coupons', { where: pairingOf(pairing), attributes: ['id', 'burntAt'] });
   const fired = coupons.filter(({ burntAt }) => burntAt !== null && burntAt >= since).map(({ id }) => id);
   const staged = await list(context, 'couponStages', { where: { couponId: fired, stage: 'scrubbed' } });

@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import type { CreateRecipe } from '@unto/contract';
 import { pairingOf, settingIn } from '@unto/domain';
-import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, watch } from 'vue';
-import { RouterLink } from 'vue-router';
 import GradeMark from '../evidence/GradeMark.vue';
+import ProvedBefore from '../recipes/ProvedBefore.vue';
 import SettingLine from '../setting/SettingLine.vue';
 import { useAct } from '../stores/useAct';
 import { useTicket } from '../stores/ticket';
 import { formatDuration } from '../ui/format';
-import { windowAddress } from '../window/address';
 import { FIT_SEED, mapRestOf, useWindow } from '../window/useWindow';
 
 /** The setting that earlier coupons of this pairing prove for this job: taken without another coupon. */
@@ -47,30 +45,18 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="offer && setting" class="proved" data-test-id="proved-setting">
+  <ProvedBefore
+    v-if="offer && setting"
+    take="Take the proved setting"
+    :busy="busy"
+    test-id="take-proved"
+    data-test-id="proved-setting"
+    @take="take"
+  >
     <p>
       <strong>Proved before</strong> on {{ coupons.length === 1 ? 'a coupon' : `${coupons.length} coupons` }} of this
       pairing: <SettingLine :setting="setting" />, {{ formatDuration(offer.seconds) }} a piece, at worst
       {{ Math.floor(offer.worst * 100) }} of 100 hold <GradeMark :grade="offer.proof.grade" />
     </p>
-    <p class="row">
-      <Button label="Take the proved setting" :loading="busy" data-test-id="take-proved" @click="take" />
-      <RouterLink :to="windowAddress(ticket.ticket!, ticket.ticket!.id)">Look at its window</RouterLink>
-    </p>
-  </section>
+  </ProvedBefore>
 </template>
-
-<style scoped>
-.proved {
-  padding: 0.7rem 0.9rem;
-  border: 1px solid var(--unto-rule);
-  border-left: 4px solid var(--unto-bonded);
-}
-
-.row {
-  display: flex;
-  align-items: center;
-  gap: 1rem;
-  margin-bottom: 0;
-}
-</style>

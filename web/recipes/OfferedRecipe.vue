@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { OfferedRecipe, Recipe } from '@unto/contract';
-import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { RouterLink } from 'vue-router';
 import GradeMark from '../evidence/GradeMark.vue';
@@ -8,7 +7,7 @@ import SettingLine from '../setting/SettingLine.vue';
 import { useAct } from '../stores/useAct';
 import { useTicket } from '../stores/ticket';
 import { formatDuration } from '../ui/format';
-import { windowAddress } from '../window/address';
+import ProvedBefore from './ProvedBefore.vue';
 
 /** The proved recipe of this pairing, taken into use without another coupon. */
 const props = defineProps<{ offered: OfferedRecipe; insteadOf: Recipe | null }>();
@@ -23,7 +22,14 @@ const take = () =>
 </script>
 
 <template>
-  <section class="offered" data-test-id="offered-recipe">
+  <ProvedBefore
+    :take="`${insteadOf ? 'Change to' : 'Use'} recipe v${offered.recipe.number}`"
+    :outlined="insteadOf !== null"
+    :busy="busy"
+    test-id="take-recipe"
+    data-test-id="offered-recipe"
+    @take="take"
+  >
     <p>
       <strong>{{ insteadOf ? 'A newer recipe' : 'Proved before' }}:</strong>{{ ' ' }}
       <RouterLink :to="`/recipes/${offered.recipe.id}`">recipe v{{ offered.recipe.number }}</RouterLink> of this
@@ -34,30 +40,5 @@ const take = () =>
       {{ offered.record.good }} of {{ offered.record.pieces }} pieces came out good in {{ offered.record.runs }} judged
       run{{ offered.record.runs === 1 ? '' : 's' }}.
     </p>
-    <p class="row">
-      <Button
-        :label="`${insteadOf ? 'Change to' : 'Use'} recipe v${offered.recipe.number}`"
-        :outlined="insteadOf !== null"
-        :loading="busy"
-        data-test-id="take-recipe"
-        @click="take"
-      />
-      <RouterLink :to="windowAddress(ticket.ticket!, ticket.ticket!.id)">Look at its window</RouterLink>
-    </p>
-  </section>
+  </ProvedBefore>
 </template>
-
-<style scoped>
-.offered {
-  padding: 0.7rem 0.9rem;
-  border: 1px solid var(--unto-rule);
-  border-left: 4px solid var(--unto-bonded);
-}
-
-.row {
-  display: flex;
-  align-items: center;
-  gap: 1rem;
-  margin-bottom: 0;
-}
-</style>

@@ -1,3 +1,4 @@
+import { USUAL_CUSUM } from '@unto/core';
 import type { DriftChart } from '@unto/contract';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { ChartColours } from '../theme/colours';
@@ -91,13 +92,13 @@ export function controlChart(
 }
 
 type Point = DriftChart['points'][number];
-export const isOut = ({ rules, low }: Point) => rules.length > 0 || low > OUT_SUM;
-/** Limit of the sum of what fell short, σ. */
-const OUT_SUM = 4.77;
+/** The sum of what fell short passed its limit. */
+const isSummedOut = ({ low }: Point) => low > USUAL_CUSUM.limit;
+export const isOut = (point: Point) => point.rules.length > 0 || isSummedOut(point);
 
 function pointWords(measure: DriftChart['measure'], point: Point | undefined): string {
   if (!point) return '';
   const value = Number(shown(measure, point.value).toPrecision(3));
-  const why = [...point.rules, ...(point.low > OUT_SUM ? ['the sum of what fell short passed its limit'] : [])];
+  const why = [...point.rules, ...(isSummedOut(point) ? ['the sum of what fell short passed its limit'] : [])];
   return [`${formatMoment(point.at)}: ${value} ${MEASURE_WORDS[measure].axis}`, ...why].join('<br>');
 }

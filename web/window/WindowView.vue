@@ -49,7 +49,7 @@ const { ticket, fitted, compound, mark, typed } = bench;
 const units = usePanel(() => fitted.value);
 const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const seen = useWindow(pairing);
-const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field, grid, gained } =
+const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field, grid, asked } =
   seen;
 const { fault, busy, refresh, fit } = seen;
 const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
@@ -98,7 +98,7 @@ const shownCells = computed(() =>
     .map((cell, index) => ({ ...cell, odd: odd.value.has(index) }))
     .filter((cell) => MAP_PARTS.every((part) => cell[part] === mapRest.value?.[part])),
 );
-const next = useNextCoupon({ drawn, cells, cost, gained }, { units, rest: mapRest, bench });
+const next = useNextCoupon({ drawn, cells, cost, asked }, { units, rest: mapRest, bench });
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
 const shown = computed(() => drawn.value && shownMap(drawn.value.map, field.value));

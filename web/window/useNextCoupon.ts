@@ -1,14 +1,15 @@
 import { paysFrom, type ExpectedGain, type SettingCost } from '@unto/core';
 import type { CouponWindowCell } from '@unto/domain';
-import { computed, type Ref } from 'vue';
+import { computed, shallowRef, watch, type Ref } from 'vue';
 import { useShop } from '../stores/shop';
 import { formatDuration, formatMoney } from '../ui/format';
 import { roundIn } from '../ui/round-in';
 import type { WindowBench } from './useBench';
 import type { Units } from '../ui/useUnits';
-import type { DrawnWindow } from '../workers/computations';
+import { valueOf, type DrawnWindow } from '../workers/computations';
+import { useComputations } from '../workers/useComputations';
 import { blockQuery, type ProposedBlock } from './proposed-block';
-import { MAP_PARTS, mapRestOf, percentFor, type MapRest } from './useWindow';
+import { MAP_PARTS, mapRestOf, percentFor, type AskedOn, type MapRest } from './useWindow';
 
 /** Hands on a coupon from spray to scrub, without drying; common practice, no source. */
 const COUPON_HANDS_MIN = 15;
@@ -19,9 +20,9 @@ export function useNextCoupon(
     drawn,
     cells,
     cost,
-    gained,
+    asked,
   }: {
-    readonly gained: Ref<ExpectedGain | null>;
+    readonly asked: Ref<AskedOn | null>;
     readonly drawn: Ref<DrawnWindow | null>;
     readonly cells: Ref<readonly CouponWindowCell[]>;
     readonly cost: Ref<SettingCost | null>;
@@ -29,6 +30,16 @@ export function useNextCoupon(
   { units, rest, bench }: { readonly units: Units; readonly rest: Ref<MapRest | null>; readonly bench: WindowBench },
 ) {
   const shop = useShop();
+  const worker = useComputations();
+  /** What it is likely to bring; null until it was played through. */
+  const gained = shallowRef<ExpectedGain | null>(null);
+  watch(drawn, async (now) => {
+    gained.value = null;
+    if (!now?.next || !asked.value) return;
+    const { fit, next: block, answer } = now;
+    const found = valueOf(await worker.core.gain({ fit, block, proven: answer.quickest, ...asked.value }));
+    if (drawn.value === now) gained.value = found;
+  });
   const next = computed<ProposedBlock | null>(() => {
     const block = drawn.value?.next;
     const equipment = bench.fitted.value;

@@ -1,6 +1,5 @@
 import {
   deliveredPower,
-  type ExpectedGain,
   type SettingJob,
   type WindowEquipment,
   type SettingCost,
@@ -52,6 +51,12 @@ export type MapRest = Pick<CouponWindowCell, MapPart>;
 export const mapRestOf = (from: MapRest): MapRest =>
   Object.fromEntries(MAP_PARTS.map((part) => [part, from[part]])) as unknown as MapRest;
 
+/** The job and bench that a window was fitted for. */
+export interface AskedOn {
+  readonly job: SettingJob;
+  readonly equipment: WindowEquipment;
+}
+
 /** What bears on the window of a pairing, sorted into families, and the window fitted to one of them, in a worker. */
 export function useWindow(pairing: () => Pairing) {
   const worker = useComputations();
@@ -85,6 +90,8 @@ export function useWindow(pairing: () => Pairing) {
   const cost = shallowRef<SettingCost | null>(null);
   /** What the map was worked out over. */
   const grid = shallowRef<WindowGrid | null>(null);
+  /** What the settings of the drawn window were looked for on. */
+  const asked = shallowRef<AskedOn | null>(null);
   const fault = ref('');
   const busy = ref(false);
 
@@ -120,8 +127,8 @@ export function useWindow(pairing: () => Pairing) {
       const found = valueOf(await worker.core.window(task));
       if (of === family.value) {
         grid.value = map;
+        asked.value = { job: familyJob(of, task.job), equipment: task.equipment };
         drawn.value = found;
-        void play(found, familyJob(of, task.job), task.equipment);
       }
       fault.value = '';
     } catch (error) {
@@ -131,15 +138,6 @@ export function useWindow(pairing: () => Pairing) {
     }
   }
 
-  /** What the next coupon is likely to bring; null until it was played through. */
-  const gained = shallowRef<ExpectedGain | null>(null);
-  async function play(of: DrawnWindow, job: SettingJob, equipment: WindowEquipment): Promise<void> {
-    gained.value = null;
-    const { fit: found, next: block, answer } = of;
-    if (!block) return;
-    const gain = valueOf(await worker.core.gain({ fit: found, job, block, proven: answer.quickest, equipment }));
-    if (drawn.value === of) gained.value = gain;
-  }
   /** What the map shows, and the measure’s values over it; null while it shows the chance. */
   const mapOf = ref<MapOf>('chance');
   const field = shallowRef<Float64Array | null>(null);
@@ -168,7 +166,7 @@ export function useWindow(pairing: () => Pairing) {
     mapOf,
     field,
     grid,
-    gained,
+    asked,
   };
 }
 
