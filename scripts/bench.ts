@@ -12,6 +12,7 @@ import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
 import { queriesPerPage } from './bench/queries.js';
 import { fitAgainstMinimiser, wholeWindow } from './bench/window.js';
+import { shopLines } from './bench/window-shops.js';
 import { windowStudy } from './bench/window-study.js';
 
 /** Every benchmark by its name; each takes a folder for what it needs to write, and answers one line or several. */
@@ -20,6 +21,7 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   export: exportAgainstBytes,
   setting: wholeWindow,
   windows: () => windowStudy(200),
+  shops: () => shopLines(200),
   ranking,
   nesting,
   ledger: ledgerOverHttp,

@@ -24,7 +24,16 @@ import {
 import type { Frozen } from '../routing/index.js';
 import { coreSetting, keptSetting } from '../setting/index.js';
 
-export const RECIPE_KINDS = ['quickest', 'widest', 'strongest', 'cheapest', 'stated', 'step test'] as const;
+export const RECIPE_KINDS = [
+  'quickest',
+  'widest',
+  'strongest',
+  'cheapest',
+  'mix',
+  'match',
+  'stated',
+  'step test',
+] as const;
 
 /** What a window, and a recipe of it, is of: compound (null: bare), substrate, head and lens. */
 export const pairingParts = {
@@ -45,6 +54,8 @@ const frozenFit = record({
   toleranceFocusMm: amount(),
   cells: amount(),
   insideHull: flag(),
+  /** What windows elsewhere taught of it, in words; recipes of before have none. */
+  taught: words().optional(),
 });
 export type FrozenFit = Frozen<InferType<typeof frozenFit>>;
 

@@ -51,6 +51,27 @@ export const windowCell = record({
   ),
 });
 
+/** What a fit takes of a scrubbed cell. */
+const fitCell = record({
+  ...{ powerW: amount(), speedMmPerS: amount(), intervalMm: amount(), passes: amount(), hatches: amount() },
+  ...{ angleDeg: amount(), focusOffsetMm: amount() },
+  ...{ frequencyKHz: orNull(amount()), pulseNs: orNull(amount()) },
+  outcome: word(OUTCOMES),
+  byEye: flag(),
+  kept: orNull(record({ share: amount(), limit: amount() })),
+});
+
+/** Cells of the same compound on another substrate, head or lens, which teach this window something. */
+export const teaching = record({
+  name: words(),
+  /** What heats alike: spot (1/e²) radius mm, W/(mm·K), mm²/s. */
+  under: record({ radiusMm: amount(), conductivity: amount(), diffusivity: amount() }),
+  /** What its cells did not vary; a window that differs in these learns nothing from it. */
+  shared: record({ fill: keptSetting.fill, air: keptSetting.air, coats: amount() }),
+  cells: list(fitCell),
+});
+export type Teaching = Frozen<InferType<typeof teaching>>;
+
 /** What a window is fitted to: the scrubbed coupons of a pairing, the runs on it that speak of their setting, and its recipes. */
 export const pairingWindow = record({
   coupons: list(
@@ -74,6 +95,8 @@ export const pairingWindow = record({
     record({ id: uuid(), at: instant(), ticketTitle: words(), pieces: amount(), lost: amount(), weight: amount() }),
   ),
   cells: list(windowCell),
+  /** What the shop knows of this compound elsewhere, most cells first. */
+  teachings: list(teaching),
   /** Newest first. */
   recipes: list(recipe),
 });

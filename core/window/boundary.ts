@@ -44,6 +44,15 @@ export interface BoundaryPrior {
   readonly misread: Normal;
   /** ln of the distance of neighbouring steps, in logits */
   readonly lnStep: Normal;
+  /** What other windows taught of sums of the columns, beside what is known of each. */
+  readonly taught?: readonly Taught[];
+}
+
+/** That a sum of the columns, each times its part of `row`, lies about `mean`, with a precision (one over a variance). */
+export interface Taught {
+  readonly row: readonly number[];
+  readonly mean: number;
+  readonly precision: number;
 }
 
 /**
@@ -118,7 +127,8 @@ export function logPosterior(theta: ArrayLike<number>, { cells, prior }: Boundar
   return sum + Math.log(product) + (prior ? logPrior(theta, prior) : 0);
 }
 
-function logPrior(theta: ArrayLike<number>, { lnSteepness, columns, misread, lnStep }: BoundaryPrior): number {
+function logPrior(theta: ArrayLike<number>, prior: BoundaryPrior): number {
+  const { lnSteepness, columns, misread, lnStep, taught = [] } = prior;
   let sum = normal(theta[0]!, lnSteepness) + normal(theta[columns.length + 1]!, misread);
   for (let j = 0; j < columns.length; j += 1) sum += normal(theta[j + 1]!, columns[j]!);
   for (let s = columns.length + 2; s < theta.length; s += 1) sum += normal(theta[s]!, lnStep);
@@ -126,6 +136,14 @@ function logPrior(theta: ArrayLike<number>, { lnSteepness, columns, misread, lnS
     slope += theta[s + 2]!;
     sum -= 0.5 * strayed(slope) ** 2;
   }
+  for (const { row, mean, precision } of taught) sum -= 0.5 * precision * (sumBy(row, theta) - mean) ** 2;
+  return sum;
+}
+
+/** A sum of the columns, each times its part. */
+function sumBy(row: readonly number[], theta: ArrayLike<number>): number {
+  let sum = 0;
+  for (let j = 0; j < row.length; j += 1) sum += row[j]! * theta[j + 1]!;
   return sum;
 }
 
@@ -212,7 +230,7 @@ function stepSlopes(
 
 function addPrior(
   theta: ArrayLike<number>,
-  { lnSteepness, columns, misread, lnStep }: BoundaryPrior,
+  { lnSteepness, columns, misread, lnStep, taught = [] }: BoundaryPrior,
   gradient: Float64Array,
   information: Float64Array,
 ): void {
@@ -230,6 +248,13 @@ function addPrior(
     for (let a = 2; a <= s + 2; a += 1) {
       gradient[a]! -= away / SLOPES.softness;
       for (let b = 2; b <= a; b += 1) information[a * size + b]! += 1 / SLOPES.softness ** 2;
+    }
+  }
+  for (const { row, mean, precision } of taught) {
+    const away = sumBy(row, theta) - mean;
+    for (let a = 0; a < row.length; a += 1) {
+      gradient[a + 1]! -= precision * away * row[a]!;
+      for (let b = 0; b <= a; b += 1) information[(a + 1) * size + b + 1]! += precision * row[a]! * row[b]!;
     }
   }
 }

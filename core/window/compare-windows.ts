@@ -1,5 +1,6 @@
 import { rasterTime } from '../time/raster.js';
-import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import type { SettingJob } from './setting-search.js';
 import type { WindowRest } from './window-terms.js';
 

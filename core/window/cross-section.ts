@@ -1,4 +1,5 @@
-import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import type { WindowPoint } from './window-terms.js';
 
 /** The chance of holding at one place of a cut through the window, with where it lies nine times in ten over the draws. */

@@ -1,10 +1,12 @@
 import type { Outcome } from '../coupon/outcomes.js';
 import { seededRandom, type Random } from '../support/random.js';
-import { boundariesAt, fitWindow, type WindowEquipment, type WindowFit } from './fit-window.js';
+import { boundariesAt, fitWindow } from './fit-window.js';
+import type { WindowEquipment, WindowFit } from './window-fit.js';
 import { BLOCK_POWERS, BLOCK_SPEEDS, type NextBlock } from './next-block.js';
 import { sigmoid } from './ordered-logit.js';
 import { quickestSetting, type SettingChoice, type SettingJob } from './setting-search.js';
 import type { WindowCell } from './window-terms.js';
+import type { EarlierWindow } from './earlier-windows.js';
 
 /** What a next coupon is likely to bring. */
 export interface ExpectedGain {
@@ -28,15 +30,21 @@ const SEEN = 0.01;
 export function expectedGain(
   fit: WindowFit,
   job: SettingJob,
-  of: { readonly block: NextBlock; readonly proven: SettingChoice | null; readonly equipment: WindowEquipment },
+  of: {
+    readonly block: NextBlock;
+    readonly proven: SettingChoice | null;
+    readonly equipment: WindowEquipment;
+    readonly earlier?: readonly EarlierWindow[];
+  },
 ): ExpectedGain {
   const random = seededRandom(fit.seed + 1);
+  const known = { equipment: of.equipment, earlier: of.earlier ?? [] };
   const saved: number[] = [];
   let proves = 0;
   for (let turn = 0; turn < TURNS; turn += 1) {
     const draw = Math.floor(random() * fit.drawCount);
     const cells = [...fit.cells, ...playedCells(fit, of.block, draw, random)];
-    const after = quickestSetting(fitWindow({ cells, equipment: of.equipment, seed: fit.seed, effort: 'quick' }), job);
+    const after = quickestSetting(fitWindow({ cells, ...known, seed: fit.seed, effort: 'quick' }), job);
     if (!after) continue;
     if (of.proven === null) proves += 1;
     else if (after.seconds < of.proven.seconds * (1 - SEEN)) {

@@ -6,32 +6,13 @@ import type { BoundaryPrior, BoundaryTask, Normal } from './boundary.js';
 import { drawsAt, normalDraws, posteriorDraws, systematic, type Draws } from './boundary-posterior.js';
 import { orderedLogit, sigmoid, type OrdinalPriors } from './ordered-logit.js';
 import { quickSigmoid } from './quick-sigmoid.js';
+import { lessonsFor, taughtPriors, weighedLessons, type EarlierWindow } from './earlier-windows.js';
 import { boundaryCells, formRow, restPriors, windowForm, type WindowForm } from './window-form.js';
+import type { WindowEquipment, WindowFit } from './window-fit.js';
 import type { WindowCell, WindowPoint } from './window-terms.js';
 
 /** Version of the model; a recipe freezes it. Raise it whenever the same outcomes would give other numbers. */
-export const WINDOW_MODEL_VERSION = 4;
-
-/** What the priors take from the bench: spot and metal. */
-export interface WindowEquipment {
-  readonly radiusMm: number;
-  readonly conductivity: number;
-  readonly diffusivity: number;
-}
-
-/** A fitted process window: draws of its two boundaries, bonded and overdone, in pairs. */
-export interface WindowFit {
-  readonly modelVersion: number;
-  readonly seed: number;
-  readonly form: WindowForm;
-  readonly bond: Draws;
-  readonly over: Draws;
-  /** Steepness of both, draw by draw: the same at every point. */
-  readonly bondK: Float64Array;
-  readonly overK: Float64Array;
-  readonly drawCount: number;
-  readonly cells: readonly WindowCell[];
-}
+export const WINDOW_MODEL_VERSION = 5;
 
 export const WINDOW_DRAWS = 300;
 /** Draws of each boundary for one that is kept: pairs are chosen among them. */
@@ -48,6 +29,7 @@ const TRIES = { few: 1000, many: 400, manyFrom: 250, noneFrom: 1500 };
  * sampling.
  * @param cells one or more; any mixture of outcomes, separated ones too @param seed makes the draws repeatable
  * @param effort quick for comparing many windows at a glance; nothing is proved by it
+ * @param earlier windows of the same compound that the shop knows, fitted without any of their own
  * @throws fit.no-data without cells; value.not-positive, value.not-finite
  */
 export function fitWindow(options: {
@@ -55,27 +37,30 @@ export function fitWindow(options: {
   equipment: WindowEquipment;
   seed: number;
   effort?: Effort;
+  earlier?: readonly EarlierWindow[];
 }): WindowFit {
-  const { cells, equipment, seed, effort = 'full' } = options;
+  const { cells, equipment, seed, effort = 'full', earlier = [] } = options;
   if (cells.length === 0)
     throw new CoreError('fit.no-data', 'No scrubbed outcome yet: scrub the coupon and enter its cells.');
   const form = windowForm(cells);
-  const seen = boundaryCells(form, cells);
   const priors = windowPriors(form, cells, equipment);
+  if (!earlier.length) return drawnFit({ cells, form, priors, seed, effort });
+  const lessons = lessonsFor(drawnFit({ cells, form, priors, seed, effort: 'quick' }), equipment, earlier);
+  const fit = { ...drawnFit({ cells, form, priors: taughtPriors(priors, lessons), seed, effort }), priors };
+  return { ...fit, lessons: weighedLessons(fit, lessons) };
+}
+
+function drawnFit(of: Pick<WindowFit, 'cells' | 'form' | 'priors' | 'seed'> & { readonly effort: Effort }): WindowFit {
+  const { cells, form, priors, seed, effort } = of;
+  const seen = boundaryCells(form, cells);
   const random = seededRandom(seed);
   const straight = straightStarts(cells, form, priors);
   const bond = drawsOf({ cells: seen.bond, prior: priors.bond }, straight.bond, random, effort);
   const over = drawsOf({ cells: seen.over, prior: priors.over }, straight.over, random, effort);
   const pairs = pairedDraws(bond, over, random);
   return {
-    modelVersion: WINDOW_MODEL_VERSION,
-    seed,
-    form,
-    ...pairs,
-    bondK: steepness(pairs.bond),
-    overK: steepness(pairs.over),
-    drawCount: WINDOW_DRAWS,
-    cells,
+    ...{ modelVersion: WINDOW_MODEL_VERSION, seed, form, priors, lessons: [], cells, ...pairs },
+    ...{ bondK: steepness(pairs.bond), overK: steepness(pairs.over), drawCount: WINDOW_DRAWS },
   };
 }
 

@@ -1,6 +1,6 @@
 import { spotOffFocus } from '../beam/spot.js';
 import { heatIndex } from '../heat/heat-index.js';
-import type { WindowEquipment } from './fit-window.js';
+import type { WindowEquipment } from './window-fit.js';
 
 /**
  * Share of power that a focus error is worth: how much the heat index falls when the spot grows off focus, half of it counted

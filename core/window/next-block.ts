@@ -1,4 +1,5 @@
-import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt, type BoundariesAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import { boundAtSetting, boxEnds, worseEnd } from './promise.js';
 import { judged, tested, type Power, type Raster, type SettingChoice, type SettingJob } from './setting-search.js';
 import type { WindowRest } from './window-terms.js';

@@ -1,4 +1,5 @@
-import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt, type BoundariesAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import type { WindowPoint } from './window-terms.js';
 
 /** What may drift between the proof and the run. */

@@ -1,4 +1,4 @@
-import type { WindowFit } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import { columnsOf } from './window-form.js';
 import type { SeenFactor } from './window-terms.js';
 

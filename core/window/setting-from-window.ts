@@ -1,6 +1,8 @@
 import { costPerPiece, type PieceCost } from '../cost/cost-per-piece.js';
 import { decisive, makeFigure, supporting, type Figure, type Grade, type RecordRef } from '../evidence/figure.js';
-import { boundariesAt, chanceAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt, type BoundariesAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
+import { least, mixed, type Mix } from './own-mix.js';
 import { boxEnds, SURE, worseEnd } from './promise.js';
 import {
   judged,
@@ -15,7 +17,7 @@ import { triedPlaces } from './tried.js';
 import type { WindowPoint } from './window-terms.js';
 
 /** What a setting may be chosen for. */
-export const CHOICES = ['quickest', 'widest', 'strongest', 'cheapest'] as const;
+export const CHOICES = ['quickest', 'widest', 'strongest', 'cheapest', 'mix'] as const;
 export type ChoiceKind = (typeof CHOICES)[number];
 
 export const CHOICE_NAMES: Record<ChoiceKind, string> = {
@@ -23,6 +25,7 @@ export const CHOICE_NAMES: Record<ChoiceKind, string> = {
   widest: 'Widest margin',
   strongest: 'Strongest contrast',
   cheapest: 'Cheapest a piece',
+  mix: 'Your own mix',
 };
 
 /** What a piece costs besides the minutes under the head, and what these cost. */
@@ -46,6 +49,7 @@ const CLOSELY = 24;
  * cells and meet the bound, the one with the shortest job, the one with the widest margin, the one with the strongest contrast, and the
  * cheapest. Where nothing meets the bound only the widest margin is told.
  * @param contrast what a mark made there is expected to show, the more the stronger; null where no picture tells
+ * @param mix what is to be weighed against what; null where nobody asks for it
  * @throws value.out-of-range for a bound outside 0-1
  */
 export function settingFromWindow(
@@ -53,6 +57,7 @@ export function settingFromWindow(
   job: SettingJob,
   cost: SettingCost | null = null,
   contrast: ((point: WindowPoint) => number) | null = null,
+  mix: Mix | null = null,
 ): SettingAnswer {
   const quickest = quickestSetting(fit, job);
   const places = glances(fit, job);
@@ -72,16 +77,23 @@ export function settingFromWindow(
         tried,
       )
     : [];
+  const sure = [strong, cheap, mix ? closest(spread(sureish), () => 0, job, tried) : []].flat();
+  const among = quickest ? [quickest, ...proven, ...sure.filter((choice) => choice.sure >= SURE)] : [];
   return {
     quickest,
     widest: least(proven.length ? proven : widest, ({ worst }) => -worst),
     strongest: quickest && contrast && least([quickest, ...proven, ...strong.filter(({ sure }) => sure >= SURE)], pale),
     cheapest: quickest && cost && least([quickest, ...cheap.filter(({ sure }) => sure >= SURE)], price),
+    mix: mix && mixed(among, mix, { price: cost && price, contrast }),
   };
 }
 
-const least = <T>(of: readonly T[], by: (one: T) => number) =>
-  of.reduce<T | null>((best, one) => (best && by(best) <= by(one) ? best : one), null);
+/** Some of many places, evenly from the quickest to the slowest. */
+function spread(places: readonly Glance[]): Glance[] {
+  const sorted = [...places].sort((a, b) => a.seconds - b.seconds || b.worst - a.worst);
+  const each = Math.ceil(sorted.length / CLOSELY);
+  return sorted.filter((_, i) => i % each === 0);
+}
 
 /** A place at a glance. */
 interface Glance extends Pick<SettingChoice, 'holds' | 'worst' | 'sure' | 'seconds'> {
@@ -134,7 +146,7 @@ function glance(at: BoundariesAt, lnPower: number, { tolerance, bound }: Setting
 /** The chosen setting's worst case as a Figure of the grade that its proof earns. */
 export function settingFigure(
   choice: Pick<SettingChoice, 'worst'>,
-  proof: { grade: Grade; cells: number; coupons: readonly RecordRef[] },
+  proof: { grade: Grade; cells: number; coupons: readonly RecordRef[]; taught?: string },
 ): Figure {
   return makeFigure({
     formula: 'settingFromWindow',
@@ -143,6 +155,7 @@ export function settingFigure(
     inputs: [
       ...proof.coupons.map((ref) => decisive('scrubbed coupon', proof.grade, { value: `${proof.cells} cells`, ref })),
       supporting('weak prior: slopes between those of heat index and dose', 'guess'),
+      ...(proof.taught ? [supporting(proof.taught, 'carried')] : []),
     ],
   });
 }

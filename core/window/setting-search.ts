@@ -1,7 +1,8 @@
 import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
 import { requireWithin } from '../support/require.js';
 import { fastestRowSpeed, rasterTime, type RowMotion } from '../time/raster.js';
-import { boundariesAt, type BoundariesAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, type BoundariesAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import { boxEnds, meetsBound, promiseAt, promiseOf, type SettingPromise, type ToleranceBox } from './promise.js';
 import { triedPlaces } from './tried.js';
 import type { WindowCell, WindowPoint, WindowRest } from './window-terms.js';

@@ -1,4 +1,5 @@
-import { boundariesAt, type WindowFit } from './fit-window.js';
+import { boundariesAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import type { WindowPoint } from './window-terms.js';
 
 /** Speeds tried either way of a setting's own, as a factor, and how finely. */

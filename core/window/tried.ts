@@ -1,5 +1,5 @@
 import { samePart } from '../setting/same-setting.js';
-import type { WindowFit } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import { insideHull } from './hull.js';
 import { boxEnds, type ToleranceBox } from './promise.js';
 import { TERM_SHAPES, type WindowPoint } from './window-terms.js';

@@ -1,6 +1,7 @@
 import { OUTCOMES, type Outcome } from '../coupon/outcomes.js';
 import { median } from '../statistics/median.js';
-import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import { quickSigmoid } from './quick-sigmoid.js';
 import type { Draws } from './boundary-posterior.js';
 import { columnsOf } from './window-form.js';

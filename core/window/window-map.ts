@@ -1,5 +1,6 @@
 import { median } from '../statistics/median.js';
-import { boundariesAt, chanceAt, type WindowFit } from './fit-window.js';
+import { boundariesAt, chanceAt } from './fit-window.js';
+import type { WindowFit } from './window-fit.js';
 import type { WindowRest } from './window-terms.js';
 
 /** P(holds) over power and speed, all else at one place; rows are powers, row by row. */

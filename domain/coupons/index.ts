@@ -8,3 +8,4 @@ export * from './coupon-weights.js';
 export * from './pairing.js';
 export * from './run-cells.js';
 export * from './stated-points.js';
+export * from './teachings.js';

@@ -5,6 +5,7 @@ import {
   SURE,
   SETTING_PART_NAMES,
   type Grade,
+  type EarlierWindow,
   type KnownSetting,
   type SettingPromise,
   type ToleranceBox,
@@ -37,6 +38,8 @@ export interface ProofTerms {
   readonly otherRevisions: readonly string[];
   /** Parts that this head lets set and another might not: none of them may be missing. */
   readonly settable: readonly SettablePart[];
+  /** Windows elsewhere that the fit learnt from. */
+  readonly earlier?: readonly EarlierWindow[];
 }
 
 /**
@@ -86,7 +89,8 @@ function shortOf({ worst, holds, sure }: SettingPromise, bound: number): string 
 function provedByPictures(family: WindowFamily, point: WindowPoint, terms: ProofTerms): boolean {
   const cells = family.cells.filter(({ byEye }) => !byEye);
   if (cells.length === 0) return false;
-  const judged = judgeSetting(fitWindow({ cells, equipment: terms.equipment, seed: terms.fit.seed }), point, terms);
+  const { equipment, earlier = [], fit } = terms;
+  const judged = judgeSetting(fitWindow({ cells, equipment, seed: fit.seed, earlier }), point, terms);
   return judged.inside && judged.sure >= SURE;
 }
 

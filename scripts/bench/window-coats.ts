@@ -27,6 +27,8 @@ export const REACH = { leastW: 5, mostW: FULL_W, topSpeedMmPerS: JOB.topSpeedMmP
 
 /** Columns of power and rows of speed by the cells that are meant, with one value of whatever else, and with several. */
 const GRIDS = {
+  12: { one: [3, 4], several: [2, 2] },
+  16: { one: [4, 4], several: [2, 3] },
   24: { one: [4, 6], several: [2, 4] },
   48: { one: [6, 8], several: [4, 4] },
   80: { one: [8, 10], several: [4, 7] },

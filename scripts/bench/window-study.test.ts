@@ -1,5 +1,6 @@
 import { TRUTH_FAMILIES } from '@unto/simulators/window-truths';
 import { describe, expect, it } from 'vitest';
+import { shopStudy } from './window-shops.js';
 import { gainStudy, study, together, worstTenth, type CouponKind, type Tally } from './window-study.js';
 
 const COATS = 8;
@@ -40,6 +41,16 @@ describe('settings over hidden coats', () => {
     },
     60_000,
   );
+});
+
+describe('a shop’s tenth window', () => {
+  it('gives a setting on half the cells, with what the others taught, as often as on all of them without', () => {
+    const tallies = shopStudy(24, [12, 24], 0);
+    const [few, whole] = [tallies[0]!.taught, tallies[1]!.alone];
+    expect(few.given).toBeGreaterThan(tallies[0]!.alone.given);
+    expect(few.given).toBeGreaterThanOrEqual(whole.given - 2);
+    expect(few.good / few.given).toBeGreaterThanOrEqual(0.9);
+  }, 120_000);
 });
 
 describe('what a next coupon is said to bring', () => {

@@ -1,6 +1,7 @@
 import {
   deliveredPower,
   fitWindow,
+  lessonWords,
   rasterTime,
   SETTING_PART_NAMES,
   settingDifferences,
@@ -13,6 +14,7 @@ import {
 import type { CreateRecipe, FrozenFit, Pairing, Recipe, RecipeRange, Revisions, Workshop } from '@unto/contract';
 import {
   checkPulsed,
+  earlierWindows,
   familyFor,
   pairingOf,
   powerSource,
@@ -22,6 +24,7 @@ import {
   windowFamilies,
   settableParts,
   settingJob,
+  teachingsFor,
   windowEquipment,
   type FittedEquipment,
 } from '@unto/domain';
@@ -32,6 +35,7 @@ import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { inventoryItem, loadEquipment } from '../inventory/service.js';
+import { shopTeachings } from '../coupons/teachings.js';
 import { windowEvidence } from '../coupons/window-evidence.js';
 import { sprayedOf } from '../coupons/sprayed.js';
 import { takeIntoUse } from './use.js';
@@ -131,7 +135,9 @@ async function promised(
   if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
   const coupons = evidence.coupons.filter(({ id }) => family.couponIds.includes(id));
   const own = windowEquipment(equipment);
-  const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed });
+  const earlier = earlierWindows(teachingsFor(family, await shopTeachings(context, pairing)));
+  const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed, earlier });
+  const taught = lessonWords(fit.lessons).join(' ');
   const point = { ...request, powerW: request.powerW! };
   const others = onOtherRevisions(coupons, pairing.compoundId, revisions).map(({ design }) => design.code);
   const terms = {
@@ -141,6 +147,7 @@ async function promised(
     bound: shop.bound,
     otherRevisions: others,
     settable: settableParts(equipment),
+    earlier,
   };
   const proof = proofOf(family, point, terms);
   const cells = family.cells.length;
@@ -155,11 +162,13 @@ async function promised(
       toleranceFocusMm: shop.toleranceFocusMm,
       cells,
       insideHull: proof.inside,
+      taught,
     },
     worst: settingFigure(proof, {
       grade: proof.grade,
       cells,
       coupons: coupons.map(({ id }) => ({ kind: 'coupon', id })),
+      taught,
     }),
     grade: proof.grade,
     because: proof.because,

@@ -8,6 +8,7 @@ import { onOtherRevisions, scrubbedCells, scrubbedCoupons } from '../coupons/win
 import { loadEquipment } from '../inventory/service.js';
 import { recipesOfPairing } from '../recipes/views.js';
 import { ticketTitles } from '../tickets/titles.js';
+import { shopTeachings } from '../coupons/teachings.js';
 import { windowEvidence } from '../coupons/window-evidence.js';
 
 /** A page of pairings with scrubbed cells, the one with the newest coupon first. */
@@ -76,10 +77,11 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
   const { revisions } = await loadEquipment(context, pairing);
   const evidence = await windowEvidence(context, pairing, revisions);
   const { coupons, weights } = evidence;
-  const [titles, recipes, measured] = await together(
+  const [titles, recipes, teachings, measured] = await together(
     context,
     () => ticketTitles(context, evidence.runs),
     () => recipesOfPairing(context, pairing),
+    () => shopTeachings(context, pairing),
     () =>
       measuresOf(
         context,
@@ -109,6 +111,7 @@ export async function pairingWindow(context: Context, query: WindowQuery): Promi
       ...cell,
       measures: measured.get(cell.couponId ?? '')?.get(cell.cell) ?? null,
     })),
+    teachings,
     recipes,
   };
 }

@@ -63,7 +63,7 @@ export function useCompare(chosen: () => readonly Compared[], mark: () => { widt
     busy.value = true;
     try {
       const windows = now.map(({ family, equipment, window }) =>
-        windowTask(family!, equipment!, { mark: mark(), shop: shop.workshop!, coupons: window.coupons }),
+        windowTask(family!, equipment!, { mark: mark(), shop: shop.workshop!, window }),
       );
       const watts = now.flatMap(({ family }) => family!.cells.map(({ powerW }) => powerW));
       const [weak, strong] = [Math.min(...watts), Math.max(...watts)];

@@ -9,17 +9,15 @@ import SettingLine from '../setting/SettingLine.vue';
 import { useAct } from '../stores/useAct';
 import { useTicket } from '../stores/ticket';
 import { formatDuration } from '../ui/format';
-import { FIT_SEED, mapRestOf, useWindow } from '../window/useWindow';
+import { FIT_SEED, useWindow } from '../window/useWindow';
 
 /** The setting that earlier coupons of this pairing prove for this job: taken without another coupon. */
 const ticket = useTicket();
 const { act, busy } = useAct();
 const { family, coupons, drawn, fit } = useWindow(() => pairingOf(ticket.ticket!));
-watch(
-  [family, () => ticket.fitted],
-  ([now, fitted]) => now && fitted && fit(markOf(ticket.ticket!), fitted, mapRestOf(now.cells[0]!)),
-  { immediate: true },
-);
+watch([family, () => ticket.fitted], ([now, fitted]) => now && fitted && fit(markOf(ticket.ticket!), fitted, null), {
+  immediate: true,
+});
 const markOf = ({ markWidthMm, markHeightMm }: { markWidthMm: number; markHeightMm: number }) => ({
   widthMm: markWidthMm,
   heightMm: markHeightMm,

@@ -14,6 +14,8 @@ const props = defineProps<{
   cells: readonly CouponWindowCell[];
   /** What lots and people seen in it ask for. */
   effects: readonly SeenEffect[];
+  /** What windows elsewhere taught of it, in words. */
+  lessons: readonly string[];
 }>();
 const shop = useShop();
 const percent = (share: number) => `${share > 0 ? '+' : share < 0 ? '−' : ''}${Math.abs(Math.round(share * 100))}`;
@@ -110,6 +112,9 @@ function turn(id: string): void {
   </table>
   <p v-if="asked.length" class="quiet small asked" data-test-id="seen-effects">
     Asked for, against the middle of all: {{ asked.join('; ') }}.
+  </p>
+  <p v-if="lessons.length" class="quiet small asked" data-test-id="lessons">
+    Learnt from this compound elsewhere. {{ lessons.join(' ') }}
   </p>
 </template>
 

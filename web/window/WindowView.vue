@@ -1,8 +1,18 @@
 <script setup lang="ts">
-import { CHOICE_NAMES, deliveredPower, heatIndex, isMeasured, MEASURES, settingWords } from '@unto/core';
+import {
+  CHOICE_NAMES,
+  deliveredPower,
+  heatIndex,
+  isMeasured,
+  lessonWords,
+  MEASURES,
+  settingWords,
+  type Mix,
+} from '@unto/core';
 import type { CreateRecipe } from '@unto/contract';
 import { powerSource, settingIn, windowEquipment, type FittedEquipment, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
+import { refDebounced, StorageSerializers, useLocalStorage } from '@vueuse/core';
 import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -24,6 +34,7 @@ import CrossSection from './CrossSection.vue';
 import MapLegend from './MapLegend.vue';
 import MapPlace from './MapPlace.vue';
 import NextCoupon from './NextCoupon.vue';
+import OwnMix from './OwnMix.vue';
 import OddCells from './OddCells.vue';
 import SeenCoupons from './SeenCoupons.vue';
 import SettingOffer from './SettingOffer.vue';
@@ -51,9 +62,12 @@ const WindowChart = defineAsyncComponent(() => import('./WindowChart.vue'));
 const seen = useWindow(pairing);
 const { families, picked, family, coupons, runs, recipes, cells, atFull, drawn, cost, mapOf, field, grid, asked } =
   seen;
-const { fault, busy, refresh, fit } = seen;
+const { fault, busy, refresh, fit, map, cut } = seen;
 const { offers, taken, takenKind, figureOf } = useOffers({ drawn, cells, coupons, cost });
 const rest = shallowRef<MapRest | null>(null);
+/** What somebody weighs against what; theirs for all windows. */
+const mix = useLocalStorage<Mix | null>('unto-mix', null, { serializer: StorageSerializers.object });
+const settledMix = refDebounced(mix, 150);
 const asTable = ref(false);
 
 onMounted(async () => {
@@ -65,9 +79,8 @@ const restOf = (from: MapRest | OfferedSetting): MapRest =>
 watch(
   family,
   (now, before) => {
-    // The same cells weighed otherwise are fitted anew where the map was cut.
+    // The same cells weighed otherwise are fitted anew, the map cut where it was.
     if (before && now?.cells.length === before.cells.length && now.couponIds.join() === before.couponIds.join()) {
-      rest.value = rest.value && { ...rest.value };
       return;
     }
     drawn.value = null;
@@ -76,17 +89,15 @@ watch(
   { immediate: true },
 );
 watch(
-  [rest, fitted, mark, () => ticketId() === null || ticket.value !== null],
-  ([now, equipment, of, ready]) =>
-    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, now),
+  [family, fitted, mark, settledMix, () => ticketId() === null || ticket.value !== null],
+  ([now, equipment, of, weights, ready]) =>
+    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, weights ?? null),
   { immediate: true, deep: true },
 );
-watch(
-  () => drawn.value?.answer,
-  (answer, before) => {
-    if (!before && answer && taken.value) rest.value = restOf(taken.value.choice);
-  },
-);
+watch(drawn, (now, before) => {
+  if (!before && now && taken.value) rest.value = restOf(taken.value.choice);
+});
+watch([drawn, rest], ([now, place]) => now && place && fitted.value && cut(place, fitted.value));
 
 const isAt = (choice: OfferedSetting, place: MapRest) =>
   MAP_PARTS.every((part) => (choice[part] ?? cells.value[0]![part]) === place[part]);
@@ -101,7 +112,7 @@ const shownCells = computed(() =>
 const next = useNextCoupon({ drawn, cells, cost, asked }, { units, rest: mapRest, bench });
 const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
   `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
-const shown = computed(() => drawn.value && shownMap(drawn.value.map, field.value));
+const shown = computed(() => map.value && shownMap(map.value, field.value));
 const mapsOf = computed(() =>
   (['chance', ...MEASURES] as const)
     .filter((of) => of === 'chance' || isMeasured(cells.value, of))
@@ -112,13 +123,11 @@ const heatPerWatt = (equipment: FittedEquipment) => (speedMmPerS: number) =>
   heatIndex({ ...windowEquipment(equipment), powerW: 1, speedMmPerS });
 const option = computed(() => {
   void shop.theme;
-  if (!drawn.value || !fitted.value) return null;
-  const { map, levels } = shown.value!;
+  if (!shown.value || !fitted.value) return null;
   const source = powerSource(fitted.value);
   const choice = taken.value?.choice;
   return windowChart({
-    map,
-    levels,
+    ...shown.value,
     powersPercent: powerAxis(cells.value),
     percentOf: (watts) => percentFor(watts, fitted.value!),
     wattsOf: (percent) => deliveredPower(percent, source),
@@ -239,6 +248,7 @@ async function makeRecipe(): Promise<void> {
             :runs="runs"
             :cells="cells"
             :effects="drawn?.seen ?? []"
+            :lessons="drawn ? lessonWords(drawn.fit.lessons) : []"
           />
         </template>
       </div>
@@ -256,6 +266,7 @@ async function makeRecipe(): Promise<void> {
           :taken="taken?.kind === offer.kind"
           @take="takenKind = offer.kind"
         />
+        <OwnMix v-if="drawn?.answer.quickest" v-model="mix" />
         <div v-if="taken" class="evidence">
           <GradeMark :figure="figureOf(taken.choice)" title="Share that holds in the worst case" /><span
             class="quiet small"

@@ -58,16 +58,17 @@ export function useOffers(of: {
 }
 
 /** What each choice serves, of what a profile weighs. */
-const SERVES: Record<ChoiceKind, Criterion> = {
+const SERVES: Record<Exclude<ChoiceKind, 'mix'>, Criterion> = {
   quickest: 'rate',
   widest: 'durability',
   strongest: 'contrast',
   cheapest: 'cost',
 };
 
-/** The choices, what a profile weighs most first; the quickest first where nobody weighs anything. */
+/** The choices: what somebody mixed for themselves, then what a profile weighs most; the quickest where nobody weighs anything. */
 export function orderOf(weights: Weights | null): readonly ChoiceKind[] {
-  return weights ? [...CHOICES].sort((a, b) => weights[SERVES[b]] - weights[SERVES[a]]) : CHOICES;
+  const aims = CHOICES.filter((kind) => kind !== 'mix');
+  return ['mix', ...(weights ? aims.sort((a, b) => weights[SERVES[b]] - weights[SERVES[a]]) : aims)];
 }
 
 const SAME = ['powerPercent', 'speedMmPerS', 'intervalMm', 'passes'] as const;

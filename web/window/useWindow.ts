@@ -3,15 +3,17 @@ import {
   type SettingJob,
   type WindowEquipment,
   type SettingCost,
+  type Mix,
   type SettingPart,
-  type WindowRest,
+  type WindowMap,
 } from '@unto/core';
-import type { Pairing, PairingWindow, Workshop } from '@unto/contract';
+import type { Pairing, PairingWindow, Teaching, Workshop } from '@unto/contract';
 import {
   familyJob,
   powerSource,
   settableParts,
   settingJob,
+  teachingsFor,
   windowEquipment,
   weighedCells,
   windowFamilies,
@@ -55,6 +57,7 @@ export const mapRestOf = (from: MapRest): MapRest =>
 export interface AskedOn {
   readonly job: SettingJob;
   readonly equipment: WindowEquipment;
+  readonly teachings: readonly Teaching[];
 }
 
 /** What bears on the window of a pairing, sorted into families, and the window fitted to one of them, in a worker. */
@@ -86,10 +89,11 @@ export function useWindow(pairing: () => Pairing) {
   const runs = computed(() => (kept.value?.runs ?? []).filter(({ id }) => family.value?.runIds.includes(id)));
   const recipes = computed(() => kept.value?.recipes ?? []);
   const drawn = shallowRef<DrawnWindow | null>(null);
+  /** The map, and what it was worked out over. */
+  const map = shallowRef<WindowMap | null>(null);
+  const grid = shallowRef<WindowGrid | null>(null);
   /** What the prices of the settings are made of; null where nothing has one. */
   const cost = shallowRef<SettingCost | null>(null);
-  /** What the map was worked out over. */
-  const grid = shallowRef<WindowGrid | null>(null);
   /** What the settings of the drawn window were looked for on. */
   const asked = shallowRef<AskedOn | null>(null);
   const fault = ref('');
@@ -98,7 +102,7 @@ export function useWindow(pairing: () => Pairing) {
   async function fit(
     mark: { widthMm: number; heightMm: number; tone?: 'dark on light' | 'light on dark' | undefined },
     equipment: FittedEquipment,
-    rest: WindowRest,
+    mix: Mix | null,
   ): Promise<void> {
     const of = family.value;
     if (!of) return;
@@ -107,27 +111,21 @@ export function useWindow(pairing: () => Pairing) {
       const blank = shop.inUse('blank').find(({ body }) => body.substrateId === pairing().substrateId);
       const source = powerSource(equipment);
       cost.value = costOf(equipment, blank?.body.priceMinor);
-      const map = {
-        powersW: powerAxis(of.cells).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
-        speedsMmPerS: speedAxis(of.cells),
-        rest,
-      };
       const task = {
-        ...windowTask(of, equipment, { mark, shop: shop.workshop!, coupons: coupons.value }),
+        ...windowTask(of, equipment, { mark, shop: shop.workshop!, window: kept.value! }),
         seed: FIT_SEED,
         cost: cost.value,
         tone: mark.tone ?? 'dark on light',
+        mix,
         reach: {
           leastW: deliveredPower(Math.max(1, equipment.head.firingThresholdPercent), source),
           mostW: deliveredPower(100, source),
           topSpeedMmPerS: equipment.machine.topSpeedMmPerS,
         },
-        map,
       };
       const found = valueOf(await worker.core.window(task));
       if (of === family.value) {
-        grid.value = map;
-        asked.value = { job: familyJob(of, task.job), equipment: task.equipment };
+        asked.value = { job: familyJob(of, task.job), equipment: task.equipment, teachings: task.teachings };
         drawn.value = found;
       }
       fault.value = '';
@@ -138,14 +136,29 @@ export function useWindow(pairing: () => Pairing) {
     }
   }
 
+  /** Cuts the fitted window for the map. */
+  async function cut(rest: MapRest, equipment: FittedEquipment): Promise<void> {
+    const now = drawn.value!;
+    const source = powerSource(equipment);
+    const over = {
+      powersW: powerAxis(cells.value).map((percent) => Math.max(0.01, deliveredPower(percent, source))),
+      speedsMmPerS: speedAxis(cells.value),
+      rest,
+    };
+    const found = valueOf(await worker.core.map({ fit: now.fit, grid: over }));
+    if (drawn.value?.fit !== now.fit) return;
+    [grid.value, map.value] = [over, found];
+  }
+  watch(drawn, (now) => now ?? ([grid.value, map.value] = [null, null]));
+
   /** What the map shows, and the measure’s values over it; null while it shows the chance. */
   const mapOf = ref<MapOf>('chance');
   const field = shallowRef<Float64Array | null>(null);
-  watch([mapOf, drawn], async ([measure, now]) => {
+  watch([mapOf, grid], async ([measure, over]) => {
     field.value = null;
-    if (measure === 'chance' || !now || !grid.value) return;
-    const values = valueOf(await worker.core.measureMap({ cells: cells.value, measure, map: grid.value }));
-    if (mapOf.value === measure && drawn.value === now) field.value = values;
+    if (measure === 'chance' || !over) return;
+    const values = valueOf(await worker.core.measureMap({ cells: cells.value, measure, map: over }));
+    if (mapOf.value === measure && grid.value === over) field.value = values;
   });
 
   return {
@@ -163,6 +176,8 @@ export function useWindow(pairing: () => Pairing) {
     busy,
     refresh,
     fit,
+    map,
+    cut,
     mapOf,
     field,
     grid,
@@ -177,12 +192,12 @@ export function windowTask(
   of: {
     readonly mark: { widthMm: number; heightMm: number };
     readonly shop: Workshop;
-    readonly coupons: PairingWindow['coupons'];
+    readonly window: Pick<PairingWindow, 'coupons' | 'teachings'>;
   },
 ): ComparedWindow {
   const speeds = family.cells.map(({ speedMmPerS }) => speedMmPerS);
   const middle = Math.sqrt(Math.min(...speeds) * Math.max(...speeds));
-  const own = of.coupons.filter(({ id }) => family.couponIds.includes(id));
+  const own = of.window.coupons.filter(({ id }) => family.couponIds.includes(id));
   return {
     family,
     equipment: windowEquipment(equipment),
@@ -190,6 +205,7 @@ export function windowTask(
     // As the server will judge it: coupons of other revisions than would be marked on now prove nothing.
     settable: settableParts(equipment),
     otherRevisions: own.filter(({ sameRevisions }) => !sameRevisions).map(({ code }) => code),
+    teachings: teachingsFor(family, of.window.teachings),
   };
 }
 

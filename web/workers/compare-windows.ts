@@ -11,7 +11,7 @@ import {
   type WindowFit,
   type WindowRest,
 } from '@unto/core';
-import { familyJob, proofOf, settingIn } from '@unto/domain';
+import { earlierWindows, familyJob, proofOf, settingIn } from '@unto/domain';
 import type { ComparedAnswer, ComparedWindow } from './computations';
 
 const SPEEDS = 40;
@@ -35,14 +35,15 @@ export function compareWindows(
 }
 
 function answerOf(
-  { family, equipment, job, otherRevisions, settable }: ComparedWindow,
+  { family, equipment, job, otherRevisions, settable, teachings }: ComparedWindow,
   powersW: readonly number[],
   seed: number,
 ): Omit<ComparedAnswer, 'withFirst' | 'crossovers'> {
-  const fit = fitWindow({ cells: family.cells, equipment, seed });
+  const earlier = earlierWindows(teachings);
+  const fit = fitWindow({ cells: family.cells, equipment, seed, earlier });
   const own = familyJob(family, job);
   const quickest = quickestSetting(fit, own);
-  const terms = { fit, equipment, tolerance: job.tolerance, bound: job.bound, otherRevisions, settable };
+  const terms = { fit, equipment, tolerance: job.tolerance, bound: job.bound, otherRevisions, settable, earlier };
   const proof = quickest && proofOf(family, settingIn(family, quickest), terms);
   const rest: WindowRest = quickest ?? family.cells[0]!;
   const times = windowTimes(fit, own, { powersW, rest, level: HOLDS });

@@ -39,7 +39,8 @@ import {
   type ReadablePicture,
   type SettingChoice,
 } from '@unto/core';
-import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
+import type { Teaching } from '@unto/contract';
+import { earlierWindows, familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
@@ -84,6 +85,22 @@ function opened(): Pixels {
   if (!open) throw new CoreError('reading.outside', 'No picture is open.');
   return open;
 }
+
+/** Remembers what it worked out last, by what it was asked. */
+function remembered<Asked, Key, T>(work: (asked: Asked) => T): (asked: Asked, key: Key) => T {
+  let last: { readonly key: string; readonly value: T } | null = null;
+  return (asked, key) => {
+    const own = JSON.stringify(key);
+    if (last?.key !== own) last = { key: own, value: work(asked) };
+    return last.value;
+  };
+}
+const rememberedEarlier = remembered(earlierWindows);
+const earlierOf = (teachings: readonly Teaching[]) => rememberedEarlier(teachings, teachings);
+const rememberedFit = remembered(fitWindow);
+/** A window fitted; the same cells asked for again, for another mark or mix, are not fitted anew. */
+const lastFit = (task: Parameters<typeof fitWindow>[0], teachings: readonly Teaching[]) =>
+  rememberedFit(task, { ...task, earlier: teachings });
 
 /** The heavy part of the core, away from the page. */
 const computations: Computations = {
@@ -136,16 +153,18 @@ const computations: Computations = {
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
-  gain: async ({ fit, job, block, proven, equipment }) =>
-    answered(() => expectedGain(fit, job, { block, proven, equipment })),
+  gain: async ({ fit, job, block, proven, equipment, teachings }) =>
+    answered(() => expectedGain(fit, job, { block, proven, equipment, earlier: earlierOf(teachings) })),
+  map: async ({ fit, grid }) => answered(() => windowMap(fit, grid)),
   measureMap: async ({ cells, measure, map }) => answered(() => measureMap(cells, measure, map)),
   compare: async ({ windows, powersW, seed }) => answered(() => compareWindows(windows, powersW, seed)),
-  window: async ({ family, equipment, seed, job, cost, tone, reach, map, otherRevisions, settable }) =>
+  window: async ({ family, equipment, seed, job, cost, tone, mix, reach, otherRevisions, settable, teachings }) =>
     answered(() => {
-      const fit = fitWindow({ cells: family.cells, equipment, seed });
+      const earlier = earlierOf(teachings);
+      const fit = lastFit({ cells: family.cells, equipment, seed, earlier }, teachings);
       const own = familyJob(family, job);
       const { tolerance, bound } = job;
-      const terms = { fit, equipment, tolerance, bound, otherRevisions, settable };
+      const terms = { fit, equipment, tolerance, bound, otherRevisions, settable, earlier };
       const offered = (choice: SettingChoice | null) =>
         choice && {
           ...choice,
@@ -154,11 +173,10 @@ const computations: Computations = {
         };
       const contrast = measureField(family.cells, 'contrast');
       const strong = contrast && ((point: WindowPoint) => aimedContrast(contrast.mean(point), tone));
-      const found = settingFromWindow(fit, own, cost, strong);
+      const found = settingFromWindow(fit, own, cost, strong, mix);
       const alone = leftOut(fit);
       return {
         fit,
-        map: windowMap(fit, map),
         answer: Object.fromEntries(CHOICES.map((kind) => [kind, offered(found[kind])])) as DrawnWindow['answer'],
         seen: seenEffects(fit),
         odd: oddCells(fit, alone),

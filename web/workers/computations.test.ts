@@ -30,13 +30,14 @@ describe('the worker’s border', () => {
     const core = overChannel({
       window: async () =>
         answered(() => ({
-          ...{ fit, map, odd: [], seen: [], notes: [], next: null },
-          answer: { quickest: null, widest: null, strongest: null, cheapest: null },
+          ...{ fit, odd: [], seen: [], notes: [], next: null },
+          answer: { quickest: null, widest: null, strongest: null, cheapest: null, mix: null },
         })),
+      map: async () => answered(() => map),
     });
     const drawn = valueOf(await core.window({} as never));
     expect(drawn.fit.bond.values).toEqual(fit.bond.values);
-    expect(drawn.map.holds).toHaveLength(4);
+    expect(valueOf(await core.map({} as never)).holds).toHaveLength(4);
   });
 
   it('carries the core’s refusals with code, field and line', async () => {

@@ -4,6 +4,7 @@ import type {
   Expected,
   ExpectedGain,
   Measure,
+  Mix,
   SeenEffect,
   MeasuredCell,
   Spread,
@@ -35,7 +36,7 @@ import type {
   WindowRest,
   WindowTimes,
 } from '@unto/core';
-import type { PictureEntries, SheetEntries } from '@unto/contract';
+import type { PictureEntries, SheetEntries, Teaching } from '@unto/contract';
 import type { Proof, SettablePart, SheetResult, WindowFamily } from '@unto/domain';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
@@ -66,10 +67,9 @@ export interface WindowGrid {
   readonly rest: WindowRest;
 }
 
-/** A fitted window ready to be drawn. */
+/** A fitted window. */
 export interface DrawnWindow {
   readonly fit: WindowFit;
-  readonly map: WindowMap;
   /** What may be chosen, by what for. */
   readonly answer: Readonly<Record<ChoiceKind, OfferedSetting | null>>;
   /** What lots and people seen in it ask for. */
@@ -89,6 +89,8 @@ export interface ComparedWindow {
   readonly job: SettingJob;
   readonly otherRevisions: readonly string[];
   readonly settable: readonly SettablePart[];
+  /** What the shop knows of the compound elsewhere, for such a family. */
+  readonly teachings: readonly Teaching[];
 }
 
 /** What the comparison says of a window: where it holds, how quick it may be, and how it compares with the first. */
@@ -170,28 +172,28 @@ export interface Computations {
     readonly block: NextBlock;
     readonly proven: SettingChoice | null;
     readonly equipment: WindowEquipment;
+    readonly teachings: readonly Teaching[];
   }): Promise<Answer<ExpectedGain>>;
+  /** A fitted window over a grid. */
+  map(task: { readonly fit: WindowFit; readonly grid: WindowGrid }): Promise<Answer<WindowMap>>;
   /** Windows against one another on the same axes, the others against the first. */
   compare(task: {
     readonly windows: readonly ComparedWindow[];
     readonly powersW: readonly number[];
     readonly seed: number;
   }): Promise<Answer<readonly ComparedAnswer[]>>;
-  window(task: {
-    family: WindowFamily;
-    equipment: WindowEquipment;
-    seed: number;
-    job: SettingJob;
-    /** What a piece costs besides the minutes under the head; null where no price is known. */
-    cost: SettingCost | null;
-    /** Whether the mark is to be darker or lighter than its ground. */
-    tone: 'dark on light' | 'light on dark';
-    reach: NextReach;
-    map: WindowGrid;
-    /** Codes of the family’s coupons that were fired on other revisions. */
-    otherRevisions: readonly string[];
-    settable: readonly SettablePart[];
-  }): Promise<Answer<DrawnWindow>>;
+  window(
+    task: ComparedWindow & {
+      seed: number;
+      /** What a piece costs besides the minutes under the head; null where no price is known. */
+      cost: SettingCost | null;
+      /** Whether the mark is to be darker or lighter than its ground. */
+      tone: 'dark on light' | 'light on dark';
+      /** What somebody weighs against what; null where nobody does. */
+      mix: Mix | null;
+      reach: NextReach;
+    },
+  ): Promise<Answer<DrawnWindow>>;
 }
 
 /** Runs a piece of the core and keeps its refusal's code across the worker's border. */
