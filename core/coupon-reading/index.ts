@@ -4,3 +4,4 @@ export * from './propose-outcome.js';
 export * from './read-code.js';
 export * from './read-coupon.js';
 export * from './step-test.js';
+export * from './read-piece.js';

@@ -4,9 +4,10 @@ import type { Blur } from '../target/find-card.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { ciede2000 } from '../imaging/ciede2000.js';
 import { lightness, linearToLab } from '../imaging/colour.js';
-import { edgeWidth } from '../imaging/edge-width.js';
 import { fitBareGround } from './bare-ground.js';
 import { channelIn, columnTexture, highPass, pixelsIn, type Box } from './boxes.js';
+import { edgeAcross } from './edge-across.js';
+import { chromaOf, COLOURED, evennessOf, lightnessOf, meanColour, SOLID } from './patch.js';
 import { mean, median } from '../statistics/index.js';
 
 /** Why a cell of a picture is not read. */
@@ -227,44 +228,6 @@ function groundBoxes(layout: CouponLayout): Box[] {
   return layout.cells.flatMap((cell) => sideBoxes(layout, cell)).filter(clear);
 }
 
-function lightnessOf({ l }: LevelPicture, pixels: Int32Array): Float32Array {
-  const values = new Float32Array(pixels.length);
-  for (let k = 0; k < pixels.length; k += 1) values[k] = l[pixels[k]!]!;
-  return values;
-}
-
-function meanColour({ rgb }: LevelPicture, pixels: Int32Array): [number, number, number] {
-  let [r, g, b] = [0, 0, 0];
-  for (const i of pixels) {
-    r += rgb[3 * i]!;
-    g += rgb[3 * i + 1]!;
-    b += rgb[3 * i + 2]!;
-  }
-  return [r / pixels.length, g / pixels.length, b / pixels.length];
-}
-
-/** Ground of more chroma than this lends its colour to a mark that is not solid; a solid one is so even, and so little grained (L*). */
-const COLOURED = 6;
-const SOLID = { evenness: 0.96, grain: 0.3 } as const;
-/** Of the pixels ordered from the fullest mark on, these tell its colour: the first may be dirt, the last let the ground show through. */
-const FULLEST = { from: 0.05, to: 0.3 } as const;
-
-/** Chroma of the mean colour of the fullest part of a mark. */
-function chromaOf({ l, rgb }: LevelPicture, pixels: Int32Array, sorted: Float32Array, dark: boolean): number {
-  const at = (share: number) => sorted[Math.floor((dark ? share : 1 - share) * (sorted.length - 1))]!;
-  const [low, high] = dark ? [at(FULLEST.from), at(FULLEST.to)] : [at(FULLEST.to), at(FULLEST.from)];
-  let [r, g, b, count] = [0, 0, 0, 0];
-  for (const i of pixels) {
-    if (l[i]! < low || l[i]! > high) continue;
-    r += rgb[3 * i]!;
-    g += rgb[3 * i + 1]!;
-    b += rgb[3 * i + 2]!;
-    count += 1;
-  }
-  const lab = linearToLab(r / count, g / count, b / count);
-  return Math.hypot(lab.a, lab.b);
-}
-
 /** Share of pixels past half way from bare ground to the cell's own full mark (its darkest, or lightest, tenth). */
 function coverageOf(values: Float32Array, sorted: Float32Array, bare: number, noise: number): number {
   const [dark, light] = [sorted[Math.floor(sorted.length * 0.1)]!, sorted[Math.floor(sorted.length * 0.9)]!];
@@ -274,25 +237,6 @@ function coverageOf(values: Float32Array, sorted: Float32Array, bare: number, no
   let past = 0;
   for (const value of values) if (full < bare ? value < half : value > half) past += 1;
   return past / values.length;
-}
-
-/** Blotches, not grain: cells of a quarter millimetre are averaged before their deviation is taken. */
-function evennessOf(picture: LevelPicture, pixels: Int32Array, middle: number, contrast: number): number {
-  const { columns, l } = picture;
-  const block = Math.max(1, Math.round(0.25 / picture.pxMm));
-  const first = pixels[0]!;
-  const [c0, r0] = [first % columns, Math.floor(first / columns)];
-  const across = Math.floor(((pixels.at(-1)! % columns) - c0) / block) + 1;
-  const down = Math.floor((Math.floor(pixels.at(-1)! / columns) - r0) / block) + 1;
-  const sums = new Float64Array(across * down);
-  const counts = new Float64Array(across * down);
-  for (const i of pixels) {
-    const key = Math.floor((Math.floor(i / columns) - r0) / block) * across + Math.floor(((i % columns) - c0) / block);
-    sums[key]! += l[i]!;
-    counts[key]! += 1;
-  }
-  const deviations = sums.map((sum, k) => Math.abs(sum / counts[k]! - middle));
-  return Math.max(0, 1 - median(deviations, 0) / Math.abs(contrast));
 }
 
 /** Texture of the ground beside a cell along the gaps, where a neighbourhood of pixels is not to be had; null where too little shows. */
@@ -323,10 +267,6 @@ function isSmeared({ picture, layout, cell }: CellTask, bare: number, middle: nu
   return rim !== null && gap !== null && rim < SMEARED.rim && gap > SMEARED.gap;
 }
 
-const EDGE_LINES = 24;
-/** Where the camera blurs an edge over as much as is asked of a mark's, mm, what is left after taking it off tells the camera. */
-const EDGE_TELLS_MM = 0.35;
-
 /** 10–90 % width over three edges (a label may stand below the fourth), the camera’s blur taken off in quadrature, µm. */
 function cellEdge(
   picture: LevelPicture,
@@ -341,35 +281,10 @@ function cellEdge(
     { x: xMm + w, y: yMm, dx: 0, dy: h, nx: 1, ny: 0 },
     { x: xMm, y: yMm + h, dx: w, dy: 0, nx: 0, ny: 1 },
   ];
-  const widths = edges.map(({ x, y, dx, dy, nx, ny }) => {
-    const camera = nx ? blur.x : blur.y;
-    if (camera > EDGE_TELLS_MM) return null;
-    const samples = Math.max(9, Math.round((2 * reach) / (picture.pxMm / 2)));
-    const sum = new Float64Array(samples);
-    for (let k = 0; k < EDGE_LINES; k += 1) {
-      const t = 0.15 + (0.7 * k) / (EDGE_LINES - 1);
-      for (let i = 0; i < samples; i += 1) {
-        const d = -reach + (2 * reach * i) / (samples - 1);
-        sum[i]! += luminanceIn(picture, x + dx * t + nx * d, y + dy * t + ny * d) / EDGE_LINES;
-      }
-    }
-    const width = edgeWidth([...sum]);
-    if (width === null) return null;
-    return Math.sqrt(Math.max(0, ((width / (samples - 1)) * 2 * reach) ** 2 - camera ** 2));
-  });
+  const widths = edges.map((edge) => edgeAcross(picture, edge, reach, edge.nx ? blur.x : blur.y));
   const known = widths.filter((width): width is number => width !== null);
   if (!known.length) return null;
   return 1000 * median(known, 0);
-}
-
-/** Green light at a place, by bilinear interpolation; the edge of the picture goes on beyond it. */
-function luminanceIn({ rgb, columns, rows, pxMm }: LevelPicture, x: number, y: number): number {
-  const px = Math.min(columns - 1.001, Math.max(0, x / pxMm - 0.5));
-  const py = Math.min(rows - 1.001, Math.max(0, y / pxMm - 0.5));
-  const [c, r] = [Math.floor(px), Math.floor(py)];
-  const [fx, fy] = [px - c, py - r];
-  const at = (dc: number, dr: number) => rgb[3 * ((r + dr) * columns + c + dc) + 1]!;
-  return (at(0, 0) * (1 - fx) + at(1, 0) * fx) * (1 - fy) + (at(0, 1) * (1 - fx) + at(1, 1) * fx) * fy;
 }
 
 /** Mean contrast of the rim just outside a cell, beyond the camera's blur. */

@@ -32,7 +32,10 @@ export function partialPooling(
   centre: Known,
   spread: { readonly scale: number } | { readonly most: number },
 ): Pooled {
-  for (const { mean, sd } of [...seen, centre]) [requireFinite('mean', mean), requirePositive('sd', sd)];
+  for (const { mean, sd } of [...seen, centre]) {
+    requireFinite('mean', mean);
+    requirePositive('sd', sd);
+  }
   const most = 'scale' in spread ? 4 * requirePositive('scale', spread.scale) : requirePositive('most', spread.most);
   const taus = Array.from({ length: STEPS }, (_, i) => ((i + 0.5) / STEPS) * most);
   const logs = taus.map(

@@ -57,6 +57,7 @@ export type CoreErrorCode =
   | 'reading.no-coupon'
   | 'reading.other-coupon'
   | 'reading.no-light'
+  | 'reading.glare'
   | 'card.print'
   | 'card.no-white';
 

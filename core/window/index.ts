@@ -7,6 +7,7 @@ export * from './fit-window.js';
 export * from './focus-as-power.js';
 export * from './hull.js';
 export * from './lesson-words.js';
+export * from './match-piece.js';
 export * from './measure-field.js';
 export * from './next-block.js';
 export * from './ordered-logit.js';

@@ -7,6 +7,7 @@ import { loadEquipment, namesOf } from '../inventory/service.js';
 import { recipeById } from '../recipes/views.js';
 import { workshop } from '../workshop/service.js';
 import { pdf } from './pdf.js';
+import { swatchOf } from './swatch.js';
 
 /**
  * A label for the swatch of a recipe: its setting as the panel shows it, what it is of, and a code that opens it on the bench phone.
@@ -29,16 +30,26 @@ export async function recipeLabel(context: Context, id: string, at: string): Pro
     `${recipe.grade}; taken ${day.format(new Date(recipe.acceptedAt))}`,
     ...(valid?.lots.length ? [`lots ${valid.lots.join(', ')}`] : []),
   ];
+  const swatch = await swatchOf(context, recipe);
+  const shown = swatch
+    ? `as ${swatch.coupon} has it after the scrub, ${settingWords(swatch.cell, reading)}`
+    : 'no picture of a cell near this setting';
   const code = { qr: `${originOf(at)}/recipes/${id}`, fit: 90, margin: [0, 0, 10, 0] };
   const words = {
     stack: [{ text: `Recipe v${recipe.number}`, bold: true, fontSize: 18 }, ...lines],
     margin: [6, 0, 0, 0],
   };
+  const picture = { stack: [...(swatch ? [{ svg: swatch.svg, width: 90 }] : []), { text: shown, fontSize: 7.5 }] };
   return pdf(`recipe-v${recipe.number}.pdf`, {
     pageSize: 'A4',
-    pageMargins: [42, 40, 230, 40],
+    pageMargins: [42, 40, 170, 40],
     content: [
-      { table: { widths: ['*'], body: [[{ margin: [8, 8, 8, 8], columns: [{ width: 100, ...code }, words] }]] } },
+      {
+        table: {
+          widths: ['*'],
+          body: [[{ margin: [8, 8, 8, 8], columns: [{ width: 100, ...code }, words, { width: 92, ...picture }] }]],
+        },
+      },
     ],
   });
 }

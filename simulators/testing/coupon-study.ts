@@ -11,6 +11,7 @@ import {
   type CouponDesign,
   type CouponLayout,
   type CouponPictureReading,
+  type Point2,
   type RowMotion,
   type Stage,
 } from '@unto/core';
@@ -97,6 +98,8 @@ export interface StudyShot {
   readonly spoilt?: readonly Spoilt[];
   readonly size?: { readonly width: number; readonly height: number };
   readonly quarters?: 0 | 1 | 2 | 3;
+  /** Hears where the blank’s corners lie, as the camera stood before it was turned. */
+  readonly tell?: (corners: readonly Point2[]) => void;
 }
 
 /** JPEG of a study's blank. */

@@ -46,6 +46,12 @@ export const router = createRouter({
       meta: { index: 'windows', title: 'Window' },
     },
     {
+      path: '/windows/:substrateId/:headId/:lensId/:compoundId/match',
+      component: () => import('../window/MatchView.vue'),
+      props: true,
+      meta: { index: 'windows', title: 'Match a piece' },
+    },
+    {
       path: '/compare',
       component: () => import('../compare/CompareView.vue'),
       meta: { index: 'windows', title: 'Compare windows' },

@@ -40,17 +40,22 @@ const set = (part: keyof Mix, value: number | number[]) => {
 </template>
 
 <style scoped>
+.mix :deep(.p-button) {
+  justify-self: start;
+  padding-left: 0;
+}
+
 .open {
   align-self: flex-start;
 }
 
 .mix {
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr)) auto;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   align-items: end;
-  gap: 0.3rem 1rem;
+  gap: 0.8rem 1.4rem;
   margin: 0;
-  padding: 0.3rem 0.8rem 0.5rem;
+  padding: 0.3rem 1.1rem 0.5rem;
   border: 1px solid var(--unto-rule);
 }
 
@@ -66,11 +71,5 @@ label > span {
   align-items: end;
   gap: 0.3rem;
   line-height: 1.1;
-}
-
-@media (max-width: 1100px) {
-  .mix {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
 }
 </style>

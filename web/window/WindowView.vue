@@ -1,19 +1,8 @@
 <script setup lang="ts">
-import {
-  CHOICE_NAMES,
-  deliveredPower,
-  heatIndex,
-  isMeasured,
-  lessonWords,
-  MEASURES,
-  settingWords,
-  type Mix,
-} from '@unto/core';
-import type { CreateRecipe } from '@unto/contract';
-import { powerSource, settingIn, windowEquipment, type FittedEquipment, type WindowFamily } from '@unto/domain';
+import { CHOICE_NAMES, deliveredPower, heatIndex, isMeasured, lessonWords, MEASURES, type Mix } from '@unto/core';
+import { powerSource, windowEquipment, type FittedEquipment, type WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import { refDebounced, StorageSerializers, useLocalStorage } from '@vueuse/core';
-import { v4 as uuid } from 'uuid';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { themeColours } from '../theme/colours';
@@ -41,12 +30,14 @@ import SettingOffer from './SettingOffer.vue';
 import WindowRecipes from './WindowRecipes.vue';
 import WindowTable from './WindowTable.vue';
 import { comparedText, pairingIn, type WindowParams } from './address';
+import { familyWords } from './family-words';
 import { MAP_WORDS, shownMap } from './map-shown';
 import { mainKind } from './main-kind';
 import { useBench } from './useBench';
 import { useNextCoupon } from './useNextCoupon';
 import { useOffers } from './useOffers';
-import { FIT_SEED, MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
+import { recipeBody } from './recipe-body';
+import { MAP_PARTS, percentFor, powerAxis, useWindow, type MapRest } from './useWindow';
 
 /** The process window of a pairing, and the settings to use on a job. */
 const props = defineProps<WindowParams>();
@@ -91,7 +82,7 @@ watch(
 watch(
   [family, fitted, mark, settledMix, () => ticketId() === null || ticket.value !== null],
   ([now, equipment, of, weights, ready]) =>
-    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, weights ?? null),
+    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, weights ? { ...weights } : null),
   { immediate: true, deep: true },
 );
 watch(drawn, (now, before) => {
@@ -110,8 +101,8 @@ const shownCells = computed(() =>
     .filter((cell) => MAP_PARTS.every((part) => cell[part] === mapRest.value?.[part])),
 );
 const next = useNextCoupon({ drawn, cells, cost, asked }, { units, rest: mapRest, bench });
-const familyName = ({ fixed, cells: own, couponIds, coats }: WindowFamily) =>
-  `${settingWords({ ...fixed, coats: coats || 1 }, units.reading.value) || 'plain'}: ${own.length} cells of ${couponIds.length === 1 ? 'one coupon' : `${couponIds.length} coupons`}`;
+const familyName = (one: WindowFamily) =>
+  `${familyWords(one, units)}: ${one.cells.length} cells of ${one.couponIds.length === 1 ? 'one coupon' : `${one.couponIds.length} coupons`}`;
 const shown = computed(() => map.value && shownMap(map.value, field.value));
 const mapsOf = computed(() =>
   (['chance', ...MEASURES] as const)
@@ -148,19 +139,10 @@ const stillHere = useStillHere();
 
 /** Accepts the taken setting as a recipe of the pairing; a ticket takes it into use at once. */
 async function makeRecipe(): Promise<void> {
-  const { choice } = taken.value!;
-  const { powerW: _powerW, ...setting } = settingIn(family.value!, choice);
-  const { widthMm: markWidthMm, heightMm: markHeightMm } = mark.value;
-  const body: CreateRecipe = {
-    id: uuid(),
-    ticketId: ticket.value?.id ?? null,
-    ...(ticket.value ? {} : { pairing: { ...pairing(), markWidthMm, markHeightMm } }),
-    kind: mainKind(taken.value!),
-    couponIds: coupons.value.map(({ id }) => id),
-    atFullIds: [...atFull.value],
-    ...setting,
-    seed: FIT_SEED,
-  };
+  const body = recipeBody({
+    ...{ pairing: pairing(), ticket: ticket.value, mark: mark.value, family: family.value!, atFull: atFull.value },
+    ...{ choice: taken.value!.choice, kind: mainKind(taken.value!) },
+  });
   const answer = await act('createRecipe', { body }, 'a recipe');
   if (answer && stillHere())
     await router.push(ticket.value ? `/tickets/${ticket.value.id}/mark` : `/recipes/${answer.id}`);
@@ -176,6 +158,10 @@ async function makeRecipe(): Promise<void> {
         :to="{ path: '/compare', query: { of: comparedText({ ...pairing(), lot: null, coats: null }) } }"
         data-test-id="compare"
         >Compare</RouterLink
+      ><RouterLink
+        :to="{ path: `${route.path}/match`, query: ticket ? { ticket: ticket.id } : {} }"
+        data-test-id="match-piece"
+        >Match a piece</RouterLink
       ></PageHead
     >
     <TicketLine v-if="ticket" :ticket-id="ticket.id" class="no-print" />
@@ -230,7 +216,7 @@ async function makeRecipe(): Promise<void> {
           <WindowChart
             class="map"
             :option="option"
-            :label="`Chance of holding over speed and power. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
+            :label="`Chance of holding over speed and power; + and − zoom, arrows move, 0 shows all. ${taken ? `${CHOICE_NAMES[taken.kind]}: ${units.text('power', taken.choice.powerPercent)}, ${units.text('speed', taken.choice.speedMmPerS)}.` : ''}`"
             data-test-id="window-map"
           />
           <MapLegend :next="next.onMap.value !== null" :levels="shown!.levels" :unit="MAP_WORDS[mapOf].unit" />

@@ -162,6 +162,7 @@ export function useWindow(pairing: () => Pairing) {
   });
 
   return {
+    window: kept,
     families,
     picked,
     family,

@@ -89,7 +89,10 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       },
       wattAxis(input, axis, axes, powers),
     ],
-    dataZoom: [{ type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
+    dataZoom: [
+      { type: 'inside', xAxisIndex: 0, filterMode: 'none', zoomOnMouseWheel: 'ctrl' },
+      { type: 'inside', yAxisIndex: [0, 1], filterMode: 'none', zoomOnMouseWheel: 'ctrl' },
+    ],
     series: [
       ...input.levels.flatMap((level) => levelSeries(input, level, axes)),
       ...doseLines(input, axes),

@@ -30,6 +30,7 @@ import {
   predictCells,
   readCellsCsv,
   readCoupon,
+  readPiece,
   settingFromWindow,
   straighten,
   widestRunUp,
@@ -44,6 +45,7 @@ import { earlierWindows, familyJob, proofOf, settingIn, workOutSheet } from '@un
 import { CUT_SHORT } from '../pictures/picture-file';
 import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
+import { matchWindow } from './match-window';
 import { answered, answeredLater, type Computations, type DrawnWindow } from './computations';
 
 /** Pixels across that a reading needs; larger pictures are scaled down. */
@@ -83,6 +85,12 @@ async function jpegOf({ width, height, data }: Pixels): Promise<Blob> {
 
 function opened(): Pixels {
   if (!open) throw new CoreError('reading.outside', 'No picture is open.');
+  return open;
+}
+
+function openedCard(key: string): ReadablePicture {
+  const open = coupons.get(key);
+  if (!open) throw new CoreError('reading.outside', 'That picture is not open.');
   return open;
 }
 
@@ -144,12 +152,13 @@ const computations: Computations = {
   readCoupon: ({ key, layout, corners }) =>
     answeredLater(async () => {
       const begun = performance.now();
-      const open = coupons.get(key);
-      if (!open) throw new CoreError('reading.outside', 'That picture is not open.');
-      const { picture, ...reading } = readCoupon(open, layout, corners);
+      const { picture, ...reading } = readCoupon(openedCard(key), layout, corners);
       const tookMs = performance.now() - begun;
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
+  readPiece: async ({ key, spots }) => answered(() => readPiece(openedCard(key), spots)),
+  match: async ({ windows, target, seed }) =>
+    answered(() => windows.map((window) => matchWindow(window, target, seed))),
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),

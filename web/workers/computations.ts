@@ -3,7 +3,10 @@ import type {
   Comparison,
   Expected,
   ExpectedGain,
+  Match,
   Measure,
+  PieceReading,
+  PieceSpots,
   Mix,
   SeenEffect,
   MeasuredCell,
@@ -111,6 +114,13 @@ export type OfferedSetting = SettingChoice & {
   readonly contrast: Expected | null;
 };
 
+/** A setting that comes near a piece, and what its proof is worth. */
+export type MatchedSetting = Omit<Match, 'choice'> & { readonly choice: OfferedSetting };
+export interface MatchedWindow {
+  readonly nearest: MatchedSetting | null;
+  readonly proven: MatchedSetting | null;
+}
+
 /** What a picture tells of a coupon, and the coupon straight from above as a JPEG. */
 export interface ReadCouponPicture {
   readonly reading: Omit<CouponPictureReading, 'picture'>;
@@ -155,6 +165,14 @@ export interface Computations {
     readonly layout: CouponLayout;
     readonly corners: readonly Point2[] | null;
   }): Promise<Answer<ReadCouponPicture>>;
+  /** Reads a mark on any piece, on a picture that is open. */
+  readPiece(task: { readonly key: string; readonly spots: PieceSpots }): Promise<Answer<PieceReading>>;
+  /** What comes nearest a piece in each of some windows. */
+  match(task: {
+    readonly windows: readonly ComparedWindow[];
+    readonly target: PieceReading;
+    readonly seed: number;
+  }): Promise<Answer<readonly MatchedWindow[]>>;
   /** What a card's print throws back, from a photograph with a known white in its window. */
   characteriseCard(task: { readonly picture: Blob; readonly white: number }): Promise<Answer<CharacterisedCard>>;
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
