@@ -205,6 +205,23 @@ export class Page {
     await this.gone('operator-picker');
   }
 
+  /** Moves a mark on a picture to a place of it (px). With the keyboard: ten pixels a press with shift, one without. */
+  async moves(testId: string, to: { x: number; y: number }): Promise<void> {
+    const handle = await this.find(testId);
+    const label = (await handle.getAttribute('aria-label')) ?? '';
+    const [, x, y] = /, (\d+), (\d+);/.exec(label)!.map(Number);
+    const presses = (by: number, more: string, less: string) => {
+      const [tens, ones] = [Math.trunc(Math.abs(by) / 10), Math.round(Math.abs(by) % 10)];
+      const key = by > 0 ? more : less;
+      return [Key.chord(Key.SHIFT, key.repeat(tens)), key.repeat(ones)];
+    };
+    const keys = [
+      ...presses(to.x - x!, Key.ARROW_RIGHT, Key.ARROW_LEFT),
+      ...presses(to.y - y!, Key.ARROW_DOWN, Key.ARROW_UP),
+    ];
+    await handle.sendKeys(...keys);
+  }
+
   /** Gives a file to a file field. */
   async bring(testId: string, name: string, content: string | Uint8Array): Promise<void> {
     const path = join(this.browser.downloads, '..', name);

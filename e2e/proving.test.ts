@@ -1,6 +1,5 @@
 import { layoutCoupon } from '@unto/core';
 import sharp from 'sharp';
-import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { useApp } from './app.js';
 
@@ -173,7 +172,7 @@ describe('a picture that needs handles', () => {
     const limits = { bed: { widthMm: 700, heightMm: 500 }, topSpeedMmPerS: 600, firingThresholdPercent: 7 };
     const { needed } = layoutCoupon(row!.design, limits);
     const marks = marksOn(outline, row!.design.blank, 1.8, needed.widthMm - 1.8);
-    for (const [i, at] of marks.entries()) await moveHandle(i, at);
+    for (const [i, at] of marks.entries()) await app.page.moves(`handle-${i}`, at);
     await page.reads('reading-about', /5\d of 56 cells readable/);
     await page.gone('picture-fault');
     await page.press('move-handles');
@@ -204,24 +203,6 @@ describe('a picture that needs handles', () => {
     };
     const [low, high] = [1.8, heightMm - 1.8];
     return [at(left, low), at(right, low), at(right, high), at(left, high)];
-  }
-
-  /** With the keyboard: ten pixels a press with shift, one without. */
-  async function moveHandle(i: number, to: { x: number; y: number }): Promise<void> {
-    const { page } = app;
-    const handle = await page.find(`handle-${i}`);
-    const label = (await handle.getAttribute('aria-label')) ?? '';
-    const [, x, y] = /, (\d+), (\d+);/.exec(label)!.map(Number);
-    const presses = (by: number, more: string, less: string) => {
-      const [tens, ones] = [Math.trunc(Math.abs(by) / 10), Math.round(Math.abs(by) % 10)];
-      const key = by > 0 ? more : less;
-      return [Key.chord(Key.SHIFT, key.repeat(tens)), key.repeat(ones)];
-    };
-    const keys = [
-      ...presses(to.x - x!, Key.ARROW_RIGHT, Key.ARROW_LEFT),
-      ...presses(to.y - y!, Key.ARROW_DOWN, Key.ARROW_UP),
-    ];
-    await handle.sendKeys(...keys);
   }
 });
 

@@ -1,4 +1,5 @@
-import { layoutCoupon, type CouponDesign } from '@unto/core';
+import { fitHomography, layoutCoupon, project, type CouponDesign } from '@unto/core';
+import type { Pairing } from '@unto/contract';
 import { describe, expect, it } from 'vitest';
 import { useApp } from './app.js';
 
@@ -206,6 +207,54 @@ describe('what is carried over', () => {
     await page.accessible('A coupon from a note');
     await page.press('keep-coupon');
     await page.at(/\/coupons\//);
+  });
+});
+
+describe('an older piece', () => {
+  it('is matched by its photograph, beside one’s own mix of aims, and what comes nearest becomes a recipe', async () => {
+    const { page, sql, base } = app;
+    const [row] = await sql<{ hash: string; corners: { x: number; y: number }[]; design: CouponDesign } & Pairing>(
+      `SELECT p.entries->>'fileHash' AS hash, p.entries->'corners' AS corners, c.design, c.substrate_id AS "substrateId",
+         c.compound_id AS "compoundId", c.head_id AS "headId", c.lens_id AS "lensId"
+       FROM coupon_pictures p JOIN coupons c ON c.id = p.coupon_id
+       WHERE p.stage = 'scrubbed' AND c.design->>'code' = 'K-021'`,
+    );
+    const { hash, corners, design, substrateId, headId, lensId, compoundId } = row!;
+    const photo = await (await fetch(`${base}/api/files/${hash}`)).arrayBuffer();
+    // A strong cell of that coupon stands for the piece: the third from the left in the second row from the top.
+    const { cells, frame } = layoutCoupon(design, LONG_BENCH);
+    const { xMm, yMm, widthMm, heightMm } = frame!;
+    const onto = fitHomography(
+      [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ].map(([x, y]) => ({ x: xMm + x! * widthMm, y: yMm + y! * heightMm })),
+      corners,
+    );
+    const cell = cells[10]!;
+    const middle = cell.yMm + design.cell.heightMm / 2;
+    const window = `/windows/${substrateId}/${headId}/${lensId}/${compoundId}`;
+    await page.open(window);
+    await page.press('own-mix');
+    await page.reads('offer-mix', /Your own mix/);
+    await page.press('no-mix');
+    await page.find('own-mix');
+    await page.press('match-piece');
+    await page.bring('picture-file', 'older-piece.jpg', new Uint8Array(photo));
+    await page.find('spot-mark');
+    await page.moves('spot-mark', project(onto, { x: cell.xMm + design.cell.widthMm / 2, y: middle }));
+    await page.moves('spot-bare', project(onto, { x: design.blank.widthMm - 4, y: middle }));
+    await page.press('read-piece');
+    await page.reads('match', /A · Nearest that is proven[\s\S]*ΔE₀₀ \d/);
+    await page.accessible('Match a piece');
+    await page.press('match-recipe');
+    const recipe = idIn(await page.at(/\/recipes\/[0-9a-f-]{36}$/));
+    await page.says(/matched to a piece/);
+    expect(await sql(`SELECT kind, grade FROM recipes WHERE id = '${recipe}'`)).toEqual([
+      { kind: 'match', grade: expect.stringMatching(/^proved/) },
+    ]);
   });
 });
 

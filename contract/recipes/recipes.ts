@@ -69,6 +69,8 @@ export const recipeRange = record({
   /** Dry film that its compound asks for, µm; null for bare metal. */
   filmUm: orNull(record({ low: amount(), high: amount() })),
   thicknessMm: orNull(amount()),
+  /** Coats under the cells it rests on; null for bare metal, and in recipes of before. */
+  coats: orNull(amount()).optional(),
   /** Days without a coupon or a judged run after which it is looked at again. */
   restDays: amount(),
 });
@@ -92,6 +94,8 @@ export const createRecipe = shape({
   /** Coupons that were given back their full weight. */
   atFullIds: array().of(uuid()).max(100).optional(),
   ...coreSetting,
+  /** Coats that it is for, where its window varied or shared them. */
+  coats: whole('Coats', 0, 9).optional(),
   seed: whole('Seed', 0, 4294967295),
 });
 export type CreateRecipe = Frozen<InferType<typeof createRecipe>>;

@@ -4,12 +4,14 @@ import type { LevelPicture } from '../target/level-picture.js';
 
 /** What the pixels of one patch of a levelled picture tell. */
 
+/** L* of some pixels. */
 export function lightnessOf({ l }: LevelPicture, pixels: Int32Array): Float32Array {
   const values = new Float32Array(pixels.length);
   for (let k = 0; k < pixels.length; k += 1) values[k] = l[pixels[k]!]!;
   return values;
 }
 
+/** Mean light of some pixels: red, green, blue. */
 export function meanColour({ rgb }: LevelPicture, pixels: Int32Array): [number, number, number] {
   let [r, g, b] = [0, 0, 0];
   for (const i of pixels) {

@@ -4,7 +4,7 @@ import type { MarkSetting } from './mark-setting.js';
 /** What of a setting is to be said; what is left out is not spoken of. */
 export type SayableSetting = Partial<Omit<MarkSetting, 'focusOffsetMm'>> & {
   readonly focusOffsetMm?: number | null | undefined;
-  readonly coats?: number | undefined;
+  readonly coats?: number | null | undefined;
 };
 
 /**
@@ -27,7 +27,8 @@ export function settingWords(setting: SayableSetting, reading: UnitReading = COR
 
 /** What a setting says besides power, speed and interval: only what is out of the ordinary, and what was noted. */
 export function restWords(setting: SayableSetting, reading: UnitReading = CORE_READING): string[] {
-  const { passes = 1, hatches = 1, angleDeg = 0, focusOffsetMm = null, coats = 1 } = setting;
+  const { passes = 1, hatches = 1, angleDeg = 0, focusOffsetMm = null } = setting;
+  const coats = setting.coats ?? 1;
   const said = (value: number | null | undefined, unit: string) =>
     value === null || value === undefined ? '' : `${Number(value.toPrecision(4))} ${unit}`;
   const focus = (mm: number) =>

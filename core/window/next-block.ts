@@ -2,7 +2,7 @@ import { boundariesAt, chanceAt, type BoundariesAt } from './fit-window.js';
 import type { WindowFit } from './window-fit.js';
 import { boundAtSetting, boxEnds, worseEnd } from './promise.js';
 import { judged, tested, type Power, type Raster, type SettingChoice, type SettingJob } from './setting-search.js';
-import type { WindowRest } from './window-terms.js';
+import { restOfPoint, type WindowRest } from './window-terms.js';
 
 /** Watts and mm/s that a head can do. */
 export interface NextReach {
@@ -36,12 +36,10 @@ export function nextBlock(
   const about = promising(fit, job, proven);
   if (!about) return null;
   const { powerW, speedMmPerS } = about;
-  const { intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = about;
-  const rest = { intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs };
   return {
     powersW: { ...around(powerW, BLOCK_POWERS.factor, reach.leastW, reach.mostW), count: BLOCK_POWERS.count },
     speedsMmPerS: { ...around(speedMmPerS, BLOCK_SPEEDS.factor, 0, reach.topSpeedMmPerS), count: BLOCK_SPEEDS.count },
-    rest,
+    rest: restOfPoint(about),
     about,
   };
 }

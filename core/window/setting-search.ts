@@ -5,7 +5,7 @@ import { boundariesAt, type BoundariesAt } from './fit-window.js';
 import type { WindowFit } from './window-fit.js';
 import { boxEnds, meetsBound, promiseAt, promiseOf, type SettingPromise, type ToleranceBox } from './promise.js';
 import { triedPlaces } from './tried.js';
-import type { WindowCell, WindowPoint, WindowRest } from './window-terms.js';
+import { restOfPoint, type WindowCell, type WindowPoint, type WindowRest } from './window-terms.js';
 
 /** What stops the setting from being quicker. */
 export const BINDINGS = ['too-little', 'too-much', 'top-speed', 'turnaround', 'tested-range'] as const;
@@ -98,9 +98,7 @@ export function tested(fit: WindowFit, job: SettingJob): { powers: Power[]; rast
 
 /** All that was tested together besides power and speed, each once. */
 function testedRests(cells: readonly WindowCell[]): WindowRest[] {
-  const rests = cells.map(({ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs }) => ({
-    ...{ intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
-  }));
+  const rests = cells.map(restOfPoint);
   return [...new Map(rests.map((rest) => [JSON.stringify(rest), rest])).values()];
 }
 

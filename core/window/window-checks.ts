@@ -5,7 +5,7 @@ import type { WindowFit } from './window-fit.js';
 import { quickSigmoid } from './quick-sigmoid.js';
 import type { Draws } from './boundary-posterior.js';
 import { columnsOf } from './window-form.js';
-import type { WindowCell } from './window-terms.js';
+import { restOfPoint, type WindowCell } from './window-terms.js';
 
 /** A cell that the others do not bear out. */
 export interface OddCell {
@@ -39,8 +39,7 @@ export function oddCells(fit: WindowFit, alone = leftOut(fit)): OddCell[] {
 export function leftOut(fit: WindowFit): LeftOut {
   const places = new Map<string, ReturnType<typeof boundariesAt>>();
   const at = (cell: WindowCell) => {
-    const { speedMmPerS, intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = cell;
-    const key = [speedMmPerS, intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs].join(' ');
+    const key = [cell.speedMmPerS, ...Object.values(restOfPoint(cell))].join(' ');
     if (!places.has(key)) places.set(key, boundariesAt(fit, cell));
     return places.get(key)!;
   };

@@ -1,6 +1,7 @@
 import { NO_STEP, type BoundaryCells, type Normal } from './boundary.js';
 import {
   SEEN_FACTORS,
+  restOfPoint,
   TERM_SHAPES,
   variedTerms,
   type SeenFactor,
@@ -178,16 +179,8 @@ function countedCells(cells: readonly WindowCell[]): { readonly cell: WindowCell
   const found = new Map<string, { readonly cell: WindowCell; weight: number }>();
   for (const cell of cells) {
     const key = [
-      ...[
-        cell.powerW,
-        cell.speedMmPerS,
-        cell.intervalMm,
-        cell.passes,
-        cell.outcome,
-        cell.byEye ? 1 : 0,
-        cell.kept?.share,
-      ],
-      ...[cell.hatches, cell.angleDeg, cell.focusOffsetMm, cell.frequencyKHz, cell.pulseNs],
+      ...[cell.powerW, cell.speedMmPerS, cell.outcome, cell.byEye ? 1 : 0, cell.kept?.share],
+      ...Object.values(restOfPoint(cell)),
       ...SEEN_FACTORS.map((factor) => cell.seen?.[factor]),
     ].join(' ');
     const weight = cell.weight ?? 1;

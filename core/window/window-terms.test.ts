@@ -44,6 +44,19 @@ describe('a term that cells vary', () => {
     expect(under(200)).toBeGreaterThan(under(80));
   });
 
+  it('may be the coats: a thicker film asks for more power, and its best may lie inside', () => {
+    const cells = overFrequency(6, [80, 80, 80]).map((cell, i): WindowCell => {
+      const coats = 1 + Math.floor(i / 20);
+      return { ...cell, coats, outcome: coats === 3 && cell.outcome === 'holds' ? 'under' : cell.outcome };
+    });
+    const over = fitWindow({ cells, equipment, seed: 1 });
+    expect(over.form.terms.map(({ term }) => term)).toContain('coats');
+    const holds = (coats: number) => outcomeChances(over, { ...cells[0]!, powerW: 40, speedMmPerS: 400, coats }).holds;
+    expect(holds(1)).toBeGreaterThan(holds(3));
+    const { quickest } = settingFromWindow(over, job);
+    expect([1, 2]).toContain(quickest!.coats);
+  });
+
   it('is part of the setting to use, at a value that was tried', () => {
     const { quickest } = settingFromWindow(fit, job);
     expect([30, 50, 80, 130, 200]).toContain(quickest!.frequencyKHz);

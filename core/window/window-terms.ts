@@ -2,7 +2,7 @@ import type { Outcome } from '../coupon/outcomes.js';
 import { requireFinite, requirePositive } from '../support/require.js';
 
 /** What a window may vary besides power, speed, interval and passes. */
-export const WINDOW_TERMS = ['hatches', 'angleDeg', 'focusOffsetMm', 'frequencyKHz', 'pulseNs'] as const;
+export const WINDOW_TERMS = ['hatches', 'angleDeg', 'focusOffsetMm', 'frequencyKHz', 'pulseNs', 'coats'] as const;
 export type WindowTerm = (typeof WINDOW_TERMS)[number];
 
 /**
@@ -19,6 +19,7 @@ export interface WindowPoint {
   readonly focusOffsetMm?: number | undefined;
   readonly frequencyKHz?: number | null | undefined;
   readonly pulseNs?: number | null | undefined;
+  readonly coats?: number | null | undefined;
 }
 
 /** All of a point besides power and speed. */
@@ -33,6 +34,12 @@ export interface Kept {
 /** What coupons may differ in besides their settings, and that has an effect of its own where several were seen. */
 export const SEEN_FACTORS = ['lot', 'by'] as const;
 export type SeenFactor = (typeof SEEN_FACTORS)[number];
+
+const REST_PARTS = ['intervalMm', 'passes', ...WINDOW_TERMS] as const satisfies readonly (keyof WindowRest)[];
+
+/** All of a point besides power and speed, and nothing else of whatever holds it. */
+export const restOfPoint = (point: WindowRest): WindowRest =>
+  Object.fromEntries(REST_PARTS.map((part) => [part, point[part]])) as unknown as WindowRest;
 
 /** A scrubbed cell. */
 export interface WindowCell extends WindowPoint {
@@ -64,6 +71,7 @@ export const TERM_SHAPES: Record<WindowTerm, TermShape> = {
   focusOffsetMm: { read: (value) => requireFinite('focus', value), squared: true, spread: 0.4 },
   frequencyKHz: { read: log, squared: true, spread: 0.4 },
   pulseNs: { read: log, squared: true, spread: 0.4 },
+  coats: { read: log, squared: true, spread: 0.3 },
 };
 
 /** Terms that some cells vary, in the order of WINDOW_TERMS. */

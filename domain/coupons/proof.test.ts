@@ -112,6 +112,17 @@ describe('a proof', () => {
     expect(proof.because[0]).toMatch(new RegExp(`^${SETTING_PART_NAMES[part]}: `));
   });
 
+  it('is none under other coats than its cells had; where they vary them it is one under each that was tried', () => {
+    const one = cellsOf(coupon());
+    expect(proved(one, { coats: 2 })).toMatchObject({ grade: 'carried', because: ['coats: 2, but 1 on the coupon'] });
+    const both = [...one, ...one.map((cell): CouponWindowCell => ({ ...cell, coats: 2 }))];
+    const [family, none] = windowFamilies(both);
+    expect([family!.varied, none]).toEqual([['coats'], undefined]);
+    expect(proved(both, { coats: 2 })).toMatchObject({ grade: 'proved', because: [] });
+    expect(proved(both, { coats: 3 }).because.join()).toContain('outside what the cells tried');
+    expect(familyFor(windowFamilies(both), { ...one[0]!, coats: 2 })).toEqual(family);
+  });
+
   it.each([
     ['passes', 2],
     ['intervalMm', 0.05],

@@ -15,7 +15,7 @@ import {
 } from '@unto/core';
 import type { Revisions } from '@unto/contract';
 import type { SettablePart } from '../setting/core-setting.js';
-import { partsOutside, type WindowFamily } from './window-families.js';
+import { coversCoats, partsOutside, type CoatedSetting, type WindowFamily } from './window-families.js';
 import type { FiredCoupon } from './window-cells.js';
 
 /** What a setting in a family promises, and what its proof is worth. */
@@ -46,8 +46,9 @@ export interface ProofTerms {
  * The grade of a setting: proved only where every part is either equal to that of the scrubbed cells or was varied by them, inside
  * what they tried, meeting the bound, on the same revisions; from pictures alone, or else by eye.
  */
-export function proofOf(family: WindowFamily, setting: KnownSetting, terms: ProofTerms): Proof {
-  const judged = judgeSetting(terms.fit, setting, terms);
+export function proofOf(family: WindowFamily, setting: CoatedSetting<KnownSetting>, terms: ProofTerms): Proof {
+  const point = { ...setting, coats: setting.coats ?? family.coats };
+  const judged = judgeSetting(terms.fit, point, terms);
   const against = [
     ...terms.settable
       .filter((part) => setting[part] === null)
@@ -55,6 +56,7 @@ export function proofOf(family: WindowFamily, setting: KnownSetting, terms: Proo
     ...partsOutside(family, setting).map(
       (part) => `${SETTING_PART_NAMES[part]}: ${apart(family.fixed[part as never], setting[part])}`,
     ),
+    ...(coversCoats(family, setting.coats) ? [] : [`coats: ${setting.coats}, but ${family.coats} on the coupon`]),
     ...(terms.otherRevisions.length
       ? [`${terms.otherRevisions.join(', ')} fired on other revisions of what stands on the bench`]
       : []),
@@ -63,7 +65,7 @@ export function proofOf(family: WindowFamily, setting: KnownSetting, terms: Proo
   ];
   if (against.length) return { ...judged, grade: 'carried', because: against };
   const eye = family.cells.filter(({ byEye }) => byEye).length;
-  if (eye === 0 || provedByPictures(family, setting, terms)) return { ...judged, grade: 'proved', because: [] };
+  if (eye === 0 || provedByPictures(family, point, terms)) return { ...judged, grade: 'proved', because: [] };
   return {
     ...judged,
     grade: 'proved by eye',

@@ -20,7 +20,8 @@ export type FamilyKind = (typeof KINDS)[number];
 /** Scrubbed cells that one window may be fitted to: what none of them varied is the same in all. */
 export interface WindowFamily {
   /** Parts that all cells share. */
-  readonly fixed: Pick<MarkSetting, FamilyKind> & Partial<Pick<MarkSetting, WindowTerm>>;
+  readonly fixed: Pick<MarkSetting, FamilyKind> & Partial<Pick<MarkSetting, SettingTerm>>;
+  /** Coats under its cells: of all, or of the first where they vary them. */
   readonly coats: number;
   /** Terms that cells vary besides power, speed, interval and passes. */
   readonly varied: readonly WindowTerm[];
@@ -29,6 +30,10 @@ export interface WindowFamily {
   readonly runIds: readonly string[];
   readonly cells: readonly CouponWindowCell[];
 }
+
+/** Terms that belong to a setting: coats are under it. */
+const SETTING_TERMS = WINDOW_TERMS.filter((term) => term !== 'coats');
+type SettingTerm = Exclude<WindowTerm, 'coats'>;
 
 interface Group {
   readonly cells: CouponWindowCell[];
@@ -56,16 +61,15 @@ export function windowFamilies(cells: readonly CouponWindowCell[]): WindowFamily
   return families.map(familyOf).sort((a, b) => b.cells.length - a.cells.length);
 }
 
-/** Cells of each coupon, apart by coats. */
+/** Cells of each coupon. */
 function byCoupon(cells: readonly CouponWindowCell[]): Group[] {
   const groups = new Map<string, CouponWindowCell[]>();
   for (const cell of cells) {
-    const key = `${cell.couponId} ${cell.coats}`;
-    groups.set(key, [...(groups.get(key) ?? []), cell]);
+    groups.set(cell.couponId!, [...(groups.get(cell.couponId!) ?? []), cell]);
   }
   return [...groups.values()].map((own) => ({
     cells: own,
-    varied: new Set(WINDOW_TERMS.filter((term) => own.some((cell) => !sameIn(term, cell, own[0]!)))),
+    varied: new Set(WINDOW_TERMS.filter((term) => own.some((cell) => !sameTerm(term, cell, own[0]!)))),
   }));
 }
 
@@ -86,13 +90,17 @@ function sameIn(part: SettingPart, a: MarkSetting, b: MarkSetting): boolean {
   return a[part] === b[part] || samePart(part, a[part], b[part]);
 }
 
+/** Whether two stand at the same value of a term; a run that says no coats goes with any. */
+function sameTerm(term: WindowTerm, a: CouponWindowCell, b: CouponWindowCell): boolean {
+  return term === 'coats' ? b.coats === null || a.coats === b.coats : sameIn(term, a, b);
+}
+
 function joins(family: Group, group: Group): boolean {
   const [home, guest] = [family.cells[0]!, group.cells[0]!];
-  if ((guest.coats !== null && home.coats !== guest.coats) || !KINDS.every((kind) => sameIn(kind, home, guest)))
-    return false;
+  if (!KINDS.every((kind) => sameIn(kind, home, guest))) return false;
   return WINDOW_TERMS.every((term) => {
     if (group.varied.has(term)) return family.varied.has(term);
-    return family.varied.has(term) ? liesWithin(family, term, guest[term]) : sameIn(term, home, guest);
+    return family.varied.has(term) ? liesWithin(family, term, guest[term]) : sameTerm(term, home, guest);
   });
 }
 
@@ -107,8 +115,8 @@ function familyOf({ cells, varied }: Group): WindowFamily {
   const first = cells[0]!;
   const kinds = Object.fromEntries(KINDS.map((kind) => [kind, first[kind]])) as Pick<MarkSetting, FamilyKind>;
   const terms = Object.fromEntries(
-    WINDOW_TERMS.filter((term) => !varied.has(term)).map((term) => [term, first[term]]),
-  ) as Partial<Pick<MarkSetting, WindowTerm>>;
+    SETTING_TERMS.filter((term) => !varied.has(term)).map((term) => [term, first[term]]),
+  ) as Partial<Pick<MarkSetting, SettingTerm>>;
   return {
     fixed: { ...kinds, ...terms },
     coats: first.coats ?? 0,
@@ -116,8 +124,16 @@ function familyOf({ cells, varied }: Group): WindowFamily {
     couponIds: distinct(cells.map(({ couponId }) => couponId)),
     runIds: distinct(cells.map(({ runId }) => runId)),
     // Equal within the tolerance is equal: the fit is not to take a last digit for a term that was varied.
-    cells: cells.map((cell) => ({ ...cell, ...terms })),
+    cells: cells.map((cell) => ({ ...cell, ...terms, ...(varied.has('coats') ? {} : { coats: first.coats }) })),
   };
+}
+
+/** A setting and the coats it is for; where nobody says these, those of the family. */
+export type CoatedSetting<S extends MarkSetting = MarkSetting> = S & { readonly coats?: number | null | undefined };
+
+/** Whether a family's cells stood under so many coats, or some under fewer and some under more. */
+export function coversCoats({ coats, varied }: WindowFamily, of: number | null | undefined): boolean {
+  return of === null || of === undefined || varied.includes('coats') || coats === of;
 }
 
 /** Parts in which a setting leaves what a family shares: in these it is not proved by it. */
@@ -129,8 +145,11 @@ export function partsOutside(family: WindowFamily, setting: MarkSetting): Settin
 }
 
 /** The family that speaks of a setting: one that it does not leave, else the one it leaves in the fewest parts. */
-export function familyFor(families: readonly WindowFamily[], setting: MarkSetting): WindowFamily | null {
-  const ranked = families.map((family) => ({ family, apart: partsOutside(family, setting).length }));
+export function familyFor(families: readonly WindowFamily[], setting: CoatedSetting): WindowFamily | null {
+  const ranked = families.map((family) => ({
+    family,
+    apart: partsOutside(family, setting).length + (coversCoats(family, setting.coats) ? 0 : 1),
+  }));
   return ranked.sort((a, b) => a.apart - b.apart)[0]?.family ?? null;
 }
 
@@ -140,13 +159,16 @@ export function familyJob(family: WindowFamily, job: SettingJob): SettingJob {
 }
 
 /** A whole setting of a family: its shared parts, with what was chosen inside it. */
-export function settingIn(family: WindowFamily, chosen: WindowPoint & { readonly powerPercent: number }): KnownSetting {
+export function settingIn(
+  family: WindowFamily,
+  chosen: WindowPoint & { readonly powerPercent: number },
+): CoatedSetting<KnownSetting> & { readonly coats: number } {
   const first = family.cells[0]!;
-  const terms = Object.fromEntries(WINDOW_TERMS.map((term) => [term, chosen[term] ?? first[term]]));
+  const terms = Object.fromEntries(SETTING_TERMS.map((term) => [term, chosen[term] ?? first[term]]));
   const { powerPercent, powerW, speedMmPerS, intervalMm, passes } = chosen;
   return {
-    ...(terms as unknown as Pick<MarkSetting, WindowTerm>),
-    ...{ powerPercent, powerW, speedMmPerS, intervalMm, passes },
+    ...(terms as unknown as Pick<MarkSetting, SettingTerm>),
+    ...{ powerPercent, powerW, speedMmPerS, intervalMm, passes, coats: chosen.coats ?? family.coats },
     ...(Object.fromEntries(KINDS.map((kind) => [kind, first[kind]])) as unknown as Pick<MarkSetting, FamilyKind>),
   };
 }

@@ -25,7 +25,12 @@ export async function recipeLabel(context: Context, id: string, at: string): Pro
   const { valid } = recipe;
   const lines = [
     `${compoundId ? names.get(compoundId) : 'No compound'} on ${names.get(substrateId)}`,
-    { text: settingWords(recipe, reading), bold: true, fontSize: 13, margin: [0, 3, 0, 3] },
+    {
+      text: settingWords({ ...recipe, coats: valid?.coats ?? 1 }, reading),
+      bold: true,
+      fontSize: 13,
+      margin: [0, 3, 0, 3],
+    },
     `${names.get(headId)}, ${names.get(lensId)}`,
     `${recipe.grade}; taken ${day.format(new Date(recipe.acceptedAt))}`,
     ...(valid?.lots.length ? [`lots ${valid.lots.join(', ')}`] : []),

@@ -38,9 +38,9 @@ async function ticketOf(change: object = {}): Promise<any> {
 
 /** Speeds 60 to 480 down, powers 40, 70, 100 across. */
 const HELD = 'holds holds over under holds holds under under holds under under under'.split(' ');
-async function scrubbedCoupon(ticketId: string | null): Promise<string> {
+async function scrubbedCoupon(ticketId: string | null, of: object = pairing()): Promise<string> {
   const id = randomUUID();
-  await post('/api/coupons', { ...{ id, ticketId, ...pairing(), focusOffsetMm: 0, design: DESIGN } });
+  await post('/api/coupons', { ...{ id, ticketId, ...of, focusOffsetMm: 0, design: DESIGN } });
   await rig.call('PUT', `/api/coupons/${id}/burnt`, BURNT);
   const entries = HELD.map((outcome, cell) => ({ cell, outcome }));
   await post(`/api/coupons/${id}/readings`, { id: randomUUID(), stage: 'scrubbed', source: 'entered', entries });
@@ -256,3 +256,32 @@ async function coat(ticketId: string, pieces: number): Promise<void> {
     ...{ before: { value: 300, unit: 'g' }, after: { value: 240, unit: 'g' } },
   });
 }
+
+describe('a window of a compound that is known elsewhere', () => {
+  it('learns from what was scrubbed of its compound on another metal under such a beam, and a recipe keeps that', async () => {
+    const brass = randomUUID();
+    const metal = { name: 'Brass 1.6', family: 'brass', conductivity: 0.121, diffusivity: 37.6 };
+    await post('/api/inventory', { id: brass, kind: 'substrate', body: { ...storeBody('substrate', ids), ...metal } });
+    await scrubbedCoupon(null);
+    const elsewhere = { ...pairing(), substrateId: brass };
+    const address = `/api/windows/cells?${new URLSearchParams(elsewhere as never)}`;
+    const { teachings } = (await rig.call('GET', address)).body;
+    expect(teachings).toEqual([
+      expect.objectContaining({
+        name: expect.stringContaining('stainless'),
+        shared: expect.objectContaining({ coats: 1, fill: 'filled' }),
+      }),
+    ]);
+    expect(teachings[0].cells.length).toBeGreaterThanOrEqual(24);
+    // Of itself it learns nothing.
+    expect((await window()).teachings).toEqual([]);
+    const id = await scrubbedCoupon(null, elsewhere);
+    const made = { ...elsewhere, markWidthMm: 38, markHeightMm: 22 };
+    const { body } = await recipe({ pairing: made, couponIds: [id], coats: 1 });
+    expect(body.fit.taught).toMatch(/from one window elsewhere/);
+    expect(body.valid.coats).toBe(1);
+    expect(JSON.stringify(body.worst.inputs)).toContain('elsewhere');
+    const twice = await recipe({ pairing: made, couponIds: [id], coats: 2 });
+    expect(twice.body.because.join()).toContain('coats: 2, but 1 on the coupon');
+  });
+});

@@ -68,7 +68,7 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
       ...setting,
       ...promise,
       ...pairing,
-      valid: await validRange(context, pairing, request.couponIds),
+      valid: await validRange(context, pairing, request),
       number: await nextVersion(context, pairing),
       secondsPerPiece: rasterTime(raster, job.motion),
       revisions,
@@ -90,14 +90,18 @@ async function nextVersion(context: Context, pairing: Pairing): Promise<number> 
 /** A recipe that nobody used for so long is looked at again before it is trusted. Common practice, no source. */
 const REST_DAYS = 365;
 
-async function validRange(context: Context, pairing: Pairing, couponIds: readonly string[]): Promise<RecipeRange> {
+async function validRange(
+  context: Context,
+  pairing: Pairing,
+  { couponIds, coats }: CreateRecipe,
+): Promise<RecipeRange> {
   const coupons = await rowsOf(context, 'coupons', couponIds);
   const sprayed = [...(await sprayedOf(context, coupons)).values()];
   const lots = [...new Set(sprayed.map(({ lot }) => lot).filter(Boolean))].sort();
   const { body: substrate } = await inventoryItem(context, 'substrate', pairing.substrateId);
   const compound = pairing.compoundId ? (await inventoryItem(context, 'compound', pairing.compoundId)).body : null;
   const filmUm = compound && { low: compound.dryFilmMinUm, high: compound.dryFilmMaxUm };
-  return { lots, filmUm, thicknessMm: substrate.thicknessMm, restDays: REST_DAYS };
+  return { lots, filmUm, thicknessMm: substrate.thicknessMm, coats: coats ? coats : null, restDays: REST_DAYS };
 }
 
 /** What a recipe is judged on: what stands on the bench, the shop's rules, the ticket's mark on that machine. */

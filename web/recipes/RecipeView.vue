@@ -58,6 +58,7 @@ const ranges = computed<[string, string][]>(() => {
       'Dry film',
       valid?.filmUm && `${units.text('film', valid.filmUm.low)} to ${units.text('film', valid.filmUm.high)}`,
     ],
+    ['Coats', valid?.coats && String(valid.coats)],
     ['Thickness', valid?.thicknessMm ? units.text('length', valid.thicknessMm) : null],
     ['Look again', until && `if nothing was run or tested of it until ${formatDay(until)}`],
     ['So since', state.since && formatDay(state.since)],

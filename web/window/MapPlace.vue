@@ -39,7 +39,7 @@ const set = (part: MapPart, value: number | undefined) =>
     :key="part"
     class="part"
     :model-value="rest[part]!"
-    :label="`Shown: ${SETTING_PART_NAMES[part]}`"
+    :label="`Shown: ${part === 'coats' ? part : SETTING_PART_NAMES[part]}`"
     :options="values(part).map((value) => ({ value, label: said(part, value) }))"
     :test-id="`map-${part}`"
     @update:model-value="set(part, $event)"

@@ -82,7 +82,10 @@ watch(
 watch(
   [family, fitted, mark, settledMix, () => ticketId() === null || ticket.value !== null],
   ([now, equipment, of, weights, ready]) =>
-    now && equipment && ready && fit({ ...of, tone: ticket.value?.aim.tone }, equipment, weights ? { ...weights } : null),
+    now &&
+    equipment &&
+    ready &&
+    fit({ ...of, tone: ticket.value?.aim.tone }, equipment, weights ? { ...weights } : null),
   { immediate: true, deep: true },
 );
 watch(drawn, (now, before) => {
@@ -271,8 +274,12 @@ async function makeRecipe(): Promise<void> {
         <WindowRecipes v-if="recipes.length" :recipes="recipes" />
         <p v-if="drawn" class="quiet small">
           At worst: power and focus at the ends of their tolerance, in 95 of 100 draws of the fit.
-          {{ cost ? 'A piece’s price here is its blank and the minutes under the head. ' : '' }}How the coat’s thickness
-          moves the window is not in it until a coupon varies the coat.
+          {{ cost ? 'A piece’s price here is its blank and the minutes under the head. ' : ''
+          }}{{
+            family?.varied.includes('coats')
+              ? ''
+              : 'How the coat’s thickness moves the window is not in it until a coupon varies the coats.'
+          }}
         </p>
         <div class="foot">
           <Button v-if="taken" label="Make it a recipe" data-test-id="make-recipe" @click="makeRecipe" />

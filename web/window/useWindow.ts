@@ -45,7 +45,8 @@ export const MAP_PARTS = [
   'focusOffsetMm',
   'frequencyKHz',
   'pulseNs',
-] as const satisfies readonly SettingPart[];
+  'coats',
+] as const satisfies readonly (SettingPart | 'coats')[];
 export type MapPart = (typeof MAP_PARTS)[number];
 export type MapRest = Pick<CouponWindowCell, MapPart>;
 
