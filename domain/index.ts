@@ -1,5 +1,6 @@
 export * from './coat/index.js';
 export * from './coupons/index.js';
+export * from './marking/index.js';
 export * from './equipment/index.js';
 export * from './files/index.js';
 export * from './kinds/index.js';

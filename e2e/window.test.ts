@@ -242,6 +242,7 @@ describe('an older piece', () => {
     await page.press('no-mix');
     await page.find('own-mix');
     await page.press('match-piece');
+    await page.says(/Lay the older piece on the reference card/);
     await page.bring('picture-file', 'older-piece.jpg', new Uint8Array(photo));
     await page.find('spot-mark');
     await page.moves('spot-mark', project(onto, { x: cell.xMm + design.cell.widthMm / 2, y: middle }));

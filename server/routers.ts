@@ -14,6 +14,7 @@ import { placeRouter } from './place/router.js';
 import { prepareRouter } from './prepare/router.js';
 import { recipeRouter } from './recipes/router.js';
 import { remarkRouter } from './remarks/router.js';
+import { markingRouter } from './markings/router.js';
 import { runRouter } from './runs/router.js';
 import { statedSettingRouter } from './stated-settings/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
@@ -55,6 +56,7 @@ export const ROUTERS: readonly Mounted[] = [
   recipeRouter,
   windowRouter,
   runRouter,
+  markingRouter,
   statedSettingRouter,
   remarkRouter,
 ].flat();

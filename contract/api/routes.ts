@@ -18,6 +18,7 @@ import { paperRoutes } from '../paper/routes.js';
 import { recipeRoutes } from '../recipes/routes.js';
 import { windowRoutes } from '../windows/routes.js';
 import { runRoutes } from '../runs/routes.js';
+import { markingRoutes } from '../markings/routes.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
@@ -64,6 +65,7 @@ export const ROUTES = {
   ...recipeRoutes,
   ...windowRoutes,
   ...runRoutes,
+  ...markingRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,
 } as const satisfies Record<string, Route>;

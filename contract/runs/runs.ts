@@ -69,10 +69,15 @@ export const CLEANING_METHODS = [
 ] as const;
 export const RESIDUES = ['none', 'trace', 'some', 'heavy'] as const;
 
+/** The whole setting of a run as its panel shows it; how the air stood is always said. */
+export const runSetting = { ...enteredSetting, air: oneOf('Air assist', SWITCH_STATES) };
+
+/** Where the minutes of a run come from: a clock somebody read, the count of its pieces, or only the plan. */
+export const MINUTES_FROM = ['typed', 'counted', 'planned'] as const;
+
 const runFields = {
   pieces: whole('Pieces', 1, 100_000),
-  ...enteredSetting,
-  air: oneOf('Air assist', SWITCH_STATES),
+  ...runSetting,
   minutes: positive('Minutes', 'min').max(10_000, 'Minutes must be at most 10000.'),
   note: note('Note'),
   /** Why it was run though a station was still open; empty where none was. */
@@ -87,6 +92,8 @@ export const createRun = shape({
   /** The blank on the shelf that the pieces are; null where nobody says. */
   blankId: uuid().label('Blank').nullable().optional(),
   correctsId: uuid().label('Corrected run').nullable().defined().default(null),
+  /** Planned where nobody timed it: kept as planned, never as a reading. */
+  minutesFrom: string().oneOf(['typed', 'planned']).optional(),
   ...runFields,
 });
 export type CreateRun = Frozen<InferType<typeof createRun>>;
@@ -144,6 +151,7 @@ export const ledgerRecord = record({
   recipeId: orNull(uuid()),
   correctsId: orNull(uuid()),
   ...runFields,
+  minutesFrom: word(MINUTES_FROM),
   at: instant(),
   by: who(),
   ticketNumber: amount(),

@@ -8,6 +8,7 @@ import { fitting, placeReading, pointerReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
 import { offeredRecipe, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
+import { marking } from '../markings/index.js';
 import { ledgerRecord } from '../runs/index.js';
 import { check, ticket } from '../tickets/index.js';
 
@@ -67,6 +68,8 @@ export const ticketPage = record({
   /** The newest proved recipe of its pairing where it is another than the one in use. */
   offeredRecipe: orNull(offeredRecipe),
   runs: list(ledgerRecord),
+  /** The run that is being counted; null while none is. */
+  marking: orNull(marking),
   /** Newest first. */
   placeReadings: list(placeReading),
   /** What was fitted last to the machine this ticket is planned on; null where nobody ever changed anything. */

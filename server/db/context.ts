@@ -21,6 +21,8 @@ export interface Context {
   readonly pool: Pool;
   readonly transaction: Transaction | undefined;
   readonly now: Date;
+  /** How long ago, in ms, what is asked was entered: it may have waited for a connection. */
+  readonly agoMs?: number;
   /** Operator's id; empty for reads. */
   readonly actor: string;
 }

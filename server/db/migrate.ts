@@ -21,6 +21,7 @@ import * as remarks from './migrations/0018-remarks.js';
 import * as trays from './migrations/0019-trays.js';
 import * as kept from './migrations/0020-kept.js';
 import * as recipes from './migrations/0021-recipes.js';
+import * as markings from './migrations/0022-markings.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
 export const MIGRATIONS = [
@@ -45,6 +46,7 @@ export const MIGRATIONS = [
   trays,
   kept,
   recipes,
+  markings,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

@@ -74,6 +74,7 @@ const COLUMNS: readonly Column[] = [
   column('air', (r) => r.air),
   column('extraction', (r) => r.extraction),
   column('minutes', (r) => r.minutes),
+  column('minutes from', (r) => r.minutesFrom),
   column('note', (r) => r.note),
   column('why all the same', (r) => r.reason),
   column('power [%]', (r) => r.powerPercent),
@@ -140,6 +141,7 @@ const LATER: readonly string[] = [
   'row directions',
   'power at turns',
   'extraction',
+  'minutes from',
   'why all the same',
   'because',
   ...BENCH_SHOWN,
@@ -284,7 +286,7 @@ function readLedgerJson(text: string): { readonly entries: readonly ReadRecord[]
 /** Files of earlier releases called the revisions pins, and knew a part of the setting only. */
 function renamed(record: LedgerRecord & { pins?: LedgerRecord['revisions'] }): LedgerRecord {
   const { pins, ...rest } = record;
-  return Object.assign({ ...PLAIN_SETTING, reason: '', because: [], bench: null }, rest, {
+  return Object.assign({ ...PLAIN_SETTING, reason: '', minutesFrom: 'typed', because: [], bench: null }, rest, {
     revisions: rest.revisions ?? pins,
   });
 }
@@ -340,6 +342,7 @@ function recordOf(row: CsvRow): KeptRecord {
     interval: { value: number('interval'), unit: word('interval unit') as never },
     ...restOf(row, number),
     minutes: number('minutes'),
+    minutesFrom: (word('minutes from') || 'typed') as never,
     note: word('note'),
     reason: word('why all the same'),
     powerPercent: numberOrNull('power [%]'),

@@ -92,13 +92,22 @@ async function perform(
   request: Request,
   call: Call<Route>,
 ): Promise<unknown> {
-  return atomically(contextOf(deps, request.get('x-unto-operator') ?? ''), async (context) => {
+  const asked = { ...contextOf(deps, request.get('x-unto-operator') ?? ''), agoMs: agoIn(request.get('x-unto-ago')) };
+  return atomically(asked, async (context) => {
     if (!route.withoutOperator) await requireOperator(context);
     // What is created carries an id of its own.
     const edit = route.method === 'put' ? request.get('x-unto-request') : undefined;
     return editOnce(context, edit, { path: request.path, body: call.body ?? null }, () => answer(context, call));
   });
 }
+
+/** What waited in a browser says for how long; what says nothing, or nonsense, was entered now. */
+function agoIn(said: string | undefined): number {
+  const ms = Number(said ?? 0);
+  return Number.isFinite(ms) ? Math.min(MOST_AGO_MS, Math.max(0, ms)) : 0;
+}
+
+const MOST_AGO_MS = 30 * 86_400_000;
 
 async function requireOperator(context: Context): Promise<void> {
   const known =

@@ -1,5 +1,13 @@
 import type { OpenStation } from '@unto/core';
-import type { Cleaning, CreateCleaning, CreateJudgement, CreateRun, Judgement, LedgerRecord } from '@unto/contract';
+import type {
+  Cleaning,
+  CreateCleaning,
+  CreateJudgement,
+  CreateRun,
+  Judgement,
+  LedgerRecord,
+  Revisions,
+} from '@unto/contract';
 import { openForRun, settingOnEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -8,7 +16,7 @@ import { requireFitted } from '../place/fittings.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { requireOf } from '../recipes/use.js';
 import { watchDrift } from '../recipes/drift.js';
-import { loadEquipment } from '../inventory/service.js';
+import { equipmentOf, loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
 import { getTicket } from '../tickets/service.js';
@@ -22,41 +30,65 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     // Locked: what lies there to be marked is counted once at a time.
     const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
     await requireFitted(context, ticket);
-    const { equipment, revisions } = await loadEquipment(context, ticket);
-    const setting = settingOnEquipment(request, equipment);
-    const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
-    if (recipe) requireOf(ticket, recipe);
-    const as = await marksAsNow(context, revisions, recipe ? pinnedIds([recipe.revisions]) : []);
+    const { revisions } = await loadEquipment(context, ticket);
     const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
     const open = await requireReady(context, request, corrected);
-    const { id, recipeId, correctsId, pieces, minutes, note, reason, power, speed, interval } = request;
-    await insert(context, 'runs', {
-      id,
-      ticketId: ticket.id,
-      recipeId,
-      correctsId,
-      pieces,
-      minutes,
-      note,
-      reason: open.length ? reason.trim() : '',
-      substrateId: ticket.substrateId,
-      compoundId: ticket.compoundId,
-      headId: ticket.headId,
+    await logRun(context, request, {
       revisions,
-      entered: { power, speed, interval },
-      ...setting,
-      intervalMm: setting.intervalMm!,
-      bench: await benchOf(context, ticket, {
-        blankId: request.blankId ?? null,
-        couponIds: recipe?.couponIds ?? [],
-      }),
-      dose: doseFigure(setting, request, equipment, revisions),
-      ...gradeOfRun(setting, recipe && { ...recipe, revisions: as.revisions(recipe.revisions) }, revisions, open),
-      at: context.now,
-      byId: context.actor,
+      open,
+      minutesFrom: request.minutesFrom === 'planned' ? 'planned' : 'typed',
     });
   });
   return getRun(context, request.id);
+}
+
+/** What was in force as some pieces were fired. */
+export interface Fired {
+  readonly revisions: Revisions;
+  /** Stations that stood open, passed under a reason. */
+  readonly open: readonly OpenStation[];
+  readonly minutesFrom: LedgerRecord['minutesFrom'];
+}
+
+/** Logs a run that was let pass. @throws CoreError at a part of the setting that the head cannot do */
+export async function logRun(
+  context: Context,
+  request: CreateRun,
+  { revisions, open, minutesFrom }: Fired,
+): Promise<void> {
+  const ticket = await find(context, 'tickets', request.ticketId);
+  const equipment = await equipmentOf(context, revisions);
+  const setting = settingOnEquipment(request, equipment);
+  const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
+  if (recipe) requireOf(ticket, recipe);
+  const as = await marksAsNow(context, revisions, recipe ? pinnedIds([recipe.revisions]) : []);
+  const { id, recipeId, correctsId, pieces, minutes, note, reason, power, speed, interval } = request;
+  await insert(context, 'runs', {
+    id,
+    ticketId: ticket.id,
+    recipeId,
+    correctsId,
+    pieces,
+    minutes,
+    minutesFrom,
+    note,
+    reason: open.length ? reason.trim() : '',
+    substrateId: ticket.substrateId,
+    compoundId: ticket.compoundId,
+    headId: ticket.headId,
+    revisions,
+    entered: { power, speed, interval },
+    ...setting,
+    intervalMm: setting.intervalMm!,
+    bench: await benchOf(context, ticket, {
+      blankId: request.blankId ?? null,
+      couponIds: recipe?.couponIds ?? [],
+    }),
+    dose: doseFigure(setting, request, equipment, revisions),
+    ...gradeOfRun(setting, recipe && { ...recipe, revisions: as.revisions(recipe.revisions) }, revisions, open),
+    at: context.now,
+    byId: context.actor,
+  });
 }
 
 export async function getRun(context: Context, id: string): Promise<LedgerRecord> {
@@ -97,9 +129,9 @@ async function correctable(context: Context, correctsId: string, ticketId: strin
  * The stations that stood open as some pieces were fired. What cannot be is refused; the rest passes under a reason.
  * @param corrected the run that this one takes the place of
  */
-async function requireReady(
+export async function requireReady(
   context: Context,
-  request: CreateRun,
+  request: Pick<CreateRun, 'ticketId' | 'pieces' | 'reason'>,
   corrected: Rows['runs'] | null,
 ): Promise<OpenStation[]> {
   const ticket = await getTicket(context, request.ticketId);

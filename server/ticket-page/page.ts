@@ -14,6 +14,7 @@ import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js
 import { newestSheet } from '../prepare/sheets.js';
 import { yieldBefore } from '../prepare/yield.js';
 import { offeredRecipe, recipesOf } from '../recipes/views.js';
+import { markingOf } from '../markings/service.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
 import { timersWhere } from '../timers/service.js';
@@ -58,11 +59,12 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     () => storedCoatsWhere(context, { ticketId: id }, ticket),
     () => couponsOf(context, ticket),
   );
-  const [testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
+  const [testSteps, recipes, runs, marking, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
     context,
     () => testStepsOf(context, id),
     () => recipesOf(context, ticket),
     () => runsOf(context, id),
+    () => markingOf(context, id),
     () => placeReadingsOf(context, id),
     () => newestFitting(context, ticket.headId),
     () => newestPointer(context, ticket.headId),
@@ -73,7 +75,18 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
   return {
     ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
     offeredRecipe: await offeredRecipe(context, ticket, recipes[0]),
-    ...{ testSteps, recipes, runs, placeReadings, fitting, pointer, sheet, huntedDepth: hunted, yieldBefore: yielded },
+    ...{
+      testSteps,
+      recipes,
+      runs,
+      marking,
+      placeReadings,
+      fitting,
+      pointer,
+      sheet,
+      huntedDepth: hunted,
+      yieldBefore: yielded,
+    },
   };
 }
 

@@ -123,13 +123,15 @@ function entryOf<N extends WriteName>(name: N, call: CallOf<N>, label: string): 
   };
 }
 
-async function deliver({ method, path, body, operator, request }: Waiting): Promise<unknown> {
+async function deliver({ key, method, path, body, operator, request }: Waiting): Promise<unknown> {
   const response = await sent(path, {
     method,
     headers: {
       'content-type': 'application/json',
       ...(operator ? { 'x-unto-operator': operator } : {}),
       ...(request && method === 'PUT' ? { 'x-unto-request': request } : {}),
+      // By this clock alone, however wrong it is: what waited says for how long.
+      'x-unto-ago': String(Math.max(0, Date.now() - Number(key.split('-')[0]))),
     },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     signal: AbortSignal.timeout(ANSWER_WITHIN_MS),

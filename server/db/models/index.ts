@@ -21,6 +21,9 @@ import { recipeUses } from './recipe-uses.js';
 import { standingRecipes } from './standing-recipes.js';
 import { windowPairings } from './window-pairings.js';
 import { runs } from './runs.js';
+import { markings } from './markings.js';
+import { pieceEvents } from './piece-events.js';
+import { firstPieces } from './first-pieces.js';
 import { cleanings } from './cleanings.js';
 import { installation } from './installation.js';
 import { judgements } from './judgements.js';
@@ -66,6 +69,9 @@ const MODELS = {
   standingRecipes,
   windowPairings,
   runs,
+  markings,
+  pieceEvents,
+  firstPieces,
   cleanings,
   installation,
   judgements,

@@ -22,6 +22,7 @@ export class RunRow extends SettingRow<InferAttributes<RunRow>, InferCreationAtt
   declare speedMmPerS: number | null;
   declare intervalMm: number;
   declare minutes: number;
+  declare minutesFrom: 'typed' | 'counted' | 'planned';
   declare note: string;
   declare reason: string;
   declare bench: RunBench | null;
@@ -51,6 +52,7 @@ export function runs(sequelize: Sequelize) {
       intervalMm: DOUBLE,
       ...SETTING_COLUMNS,
       minutes: DOUBLE,
+      minutesFrom: TEXT,
       note: TEXT,
       reason: TEXT,
       bench: JSONB,

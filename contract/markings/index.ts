@@ -1,0 +1,2 @@
+export * from './markings.js';
+export * from './routes.js';

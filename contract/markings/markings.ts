@@ -1,0 +1,98 @@
+import { type InferType } from 'yup';
+import {
+  amount,
+  flag,
+  instant,
+  list,
+  note,
+  oneOf,
+  orNull,
+  record,
+  shape,
+  uuid,
+  who,
+  whole,
+  within,
+  word,
+  words,
+} from '../fields/index.js';
+import type { Frozen } from '../routing/index.js';
+import { runSetting } from '../runs/index.js';
+
+/** What may be said of a piece under the beam: it is done, it is set aside with what went wrong, or what was said of it is taken back. */
+export const PIECE_EVENTS = ['done', 'set aside', 'taken back'] as const;
+export const PIECE_STATES = ['to go', 'done', 'set aside'] as const;
+
+/** What goes wrong with a piece while it is marked. */
+export const SPOILT = [
+  'interrupted',
+  'moved in the jig',
+  'out of focus',
+  'coat damaged',
+  'scorched',
+  'wrong place',
+  'other',
+] as const;
+
+/** How the first piece of a run stood rinse and scrub. */
+export const FIRST_PIECE = ['held', 'paler', 'lost', 'not scrubbed'] as const;
+
+/** A run begins: its pieces are counted one by one from here on. */
+export const createMarking = shape({
+  id: uuid().label('id'),
+  recipeId: uuid().label('Recipe').nullable().defined().default(null),
+  blankId: uuid().label('Blank').nullable().optional(),
+  pieces: whole('Pieces', 1, 2000),
+  ...runSetting,
+  note: note('Note'),
+  /** Why it is run though a station was still open; empty where none was. */
+  reason: note('Why all the same', 500),
+});
+export type CreateMarking = Frozen<InferType<typeof createMarking>>;
+
+/** Where on a piece, as shares of its width and height from the upper left. */
+const spot = shape({ x: within('Across', 0, 1), y: within('Down', 0, 1) });
+
+export const createPieceEvent = shape({
+  id: uuid().label('id'),
+  piece: whole('Piece', 1, 2000),
+  what: oneOf('What', PIECE_EVENTS),
+  why: oneOf('What went wrong', SPOILT).nullable().defined().default(null),
+  spot: spot.nullable().optional().default(undefined),
+});
+export type CreatePieceEvent = Frozen<InferType<typeof createPieceEvent>>;
+
+export const createFirstPiece = shape({ id: uuid().label('id'), result: oneOf('First piece', FIRST_PIECE) });
+export type CreateFirstPiece = Frozen<InferType<typeof createFirstPiece>>;
+
+/** The run that a marking becomes; none where nothing was counted. */
+export const endMarking = shape({ runId: uuid().label('Run') });
+export type EndMarking = Frozen<InferType<typeof endMarking>>;
+
+export const markedPiece = record({
+  piece: amount(),
+  state: word(PIECE_STATES),
+  why: orNull(word(SPOILT)),
+  spot: orNull(record({ x: amount(), y: amount() })),
+  at: instant(),
+  by: who(),
+});
+export type MarkedPiece = Frozen<InferType<typeof markedPiece>>;
+
+/** A run that is being counted, or was. */
+export const marking = record({
+  id: uuid(),
+  ticketId: uuid(),
+  recipeId: orNull(uuid()),
+  pieces: amount(),
+  startedAt: instant(),
+  startedBy: who(),
+  /** The run it became; null while it is counted, or where it was dropped. */
+  runId: orNull(uuid()),
+  ended: flag(),
+  firstPiece: orNull(word(FIRST_PIECE)),
+  note: words(),
+  /** Only those of which something was said, each with its newest. */
+  counted: list(markedPiece),
+});
+export type Marking = Frozen<InferType<typeof marking>>;

@@ -1,0 +1,134 @@
+import { Op } from 'sequelize';
+import type { CreateFirstPiece, CreateMarking, CreatePieceEvent, CreateRun, EndMarking, Marking } from '@unto/contract';
+import { countedMinutes, countedPieces, settingOnEquipment } from '@unto/domain';
+import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
+import { ApiError, fault } from '../errors/api-error.js';
+import { loadEquipment } from '../inventory/service.js';
+import { requireFitted } from '../place/fittings.js';
+import { requireOf } from '../recipes/use.js';
+import { logRun, requireReady } from '../runs/service.js';
+
+/**
+ * Begins a run whose pieces are counted one by one. What is set and what stands on the bench is frozen here: this is when the beam fires.
+ * @throws wrong-stage while another run of the ticket is counted
+ */
+export async function createMarking(context: Context, ticketId: string, request: CreateMarking): Promise<Marking> {
+  await createOnce(context, 'marking', request, async () => {
+    const ticket = await find(context, 'tickets', ticketId, { lock: true });
+    await requireFitted(context, ticket);
+    const [running] = await list(context, 'markings', { where: { ticketId, endedAt: null } });
+    if (running)
+      throw new ApiError(
+        'wrong-stage',
+        `A run of ${running.pieces} pieces is being counted on this ticket: count into it, or end it.`,
+      );
+    const { equipment, revisions } = await loadEquipment(context, ticket);
+    settingOnEquipment(request, equipment);
+    if (request.recipeId) requireOf(ticket, await find(context, 'recipes', request.recipeId));
+    const open = await requireReady(context, { ...request, ticketId }, null);
+    await insert(context, 'markings', {
+      ...{ id: request.id, ticketId, recipeId: request.recipeId, pieces: request.pieces },
+      ...{ entered: request, revisions, open, note: request.note },
+      ...{ endedAt: null, runId: null, at: pressedAt(context), byId: context.actor },
+    });
+  });
+  return markingView(context, await find(context, 'markings', request.id));
+}
+
+/** When it was pressed: earlier than now where it waited for a connection. */
+const pressedAt = ({ now, agoMs = 0 }: Context) => new Date(now.getTime() - agoMs);
+
+/** What was said of a piece. Two people may say the same of one; it is counted once. @throws wrong-stage once the run was ended */
+export async function createPieceEvent(
+  context: Context,
+  markingId: string,
+  request: CreatePieceEvent,
+): Promise<Marking> {
+  const marking = await find(context, 'markings', markingId, { lock: true });
+  await createOnce(context, 'piece', request, async () => {
+    const { id, piece, what, why, spot = null } = request;
+    requireCounting(marking);
+    if (piece > marking.pieces) throw fault('piece', `This run is of ${marking.pieces} pieces; there is no ${piece}.`);
+    if ((what === 'set aside') !== (why !== null))
+      throw fault('why', what === 'set aside' ? 'Say what went wrong with it.' : 'Only a piece set aside has a fault.');
+    const at = pressedAt(context);
+    await insert(context, 'pieceEvents', {
+      ...{ id, markingId, piece, what, why, spot },
+      ...{ at: at < marking.at ? marking.at : at, byId: context.actor },
+    });
+  });
+  return markingView(context, marking);
+}
+
+export async function createFirstPiece(
+  context: Context,
+  markingId: string,
+  request: CreateFirstPiece,
+): Promise<Marking> {
+  const marking = await find(context, 'markings', markingId);
+  await createOnce(context, 'first piece', request, async () => {
+    const { counted } = await markingView(context, marking);
+    if (!counted.some(({ state }) => state !== 'to go'))
+      throw new ApiError('wrong-stage', 'No piece of this run is done yet.');
+    await insert(context, 'firstPieces', { ...request, markingId, at: pressedAt(context), byId: context.actor });
+  });
+  return markingView(context, marking);
+}
+
+/** Ends a run that was counted: its pieces, those set aside among them, become a run with the minutes that it took. */
+export async function endMarking(context: Context, markingId: string, { runId }: EndMarking): Promise<Marking> {
+  const marking = await find(context, 'markings', markingId, { lock: true });
+  if (!marking.endedAt) {
+    const view = await markingView(context, marking);
+    const pieces = view.counted.filter(({ state }) => state !== 'to go').length;
+    if (pieces > 0) {
+      const { recipeId, blankId, note, reason, ...setting } = marking.entered;
+      const run: CreateRun = {
+        ...setting,
+        ...{ id: runId, ticketId: marking.ticketId, recipeId, correctsId: null, pieces },
+        ...(blankId ? { blankId } : {}),
+        ...{ minutes: countedMinutes(view), note, reason },
+      };
+      await createOnce(context, 'run', run, () =>
+        logRun(context, run, { revisions: marking.revisions, open: marking.open, minutesFrom: 'counted' }),
+      );
+    }
+    await context.models.markings.update(
+      { endedAt: context.now, runId: pieces > 0 ? runId : null },
+      { where: { id: markingId }, transaction: context.transaction ?? null },
+    );
+  }
+  return markingView(context, await find(context, 'markings', markingId));
+}
+
+function requireCounting({ endedAt, runId }: Rows['markings']): void {
+  if (!endedAt) return;
+  throw new ApiError(
+    'wrong-stage',
+    runId
+      ? 'This run was ended already, without this piece. If it was marked, correct the run’s pieces in the ledger.'
+      : 'This run was ended before anything was counted. Begin another.',
+  );
+}
+
+/** The run that is being counted on a ticket; null while none is. */
+export async function markingOf(context: Context, ticketId: string): Promise<Marking | null> {
+  const [open] = await list(context, 'markings', { where: { ticketId, endedAt: { [Op.is]: null } } });
+  return open ? markingView(context, open) : null;
+}
+
+async function markingView(context: Context, row: Rows['markings']): Promise<Marking> {
+  const events = await list(context, 'pieceEvents', { where: { markingId: row.id }, order: OLDEST_FIRST });
+  const [first] = await list(context, 'firstPieces', {
+    where: { markingId: row.id },
+    order: NEWEST_FIRST,
+    limit: 1,
+  });
+  const { id, ticketId, recipeId, pieces, at, byId, runId, endedAt, note } = row;
+  return {
+    ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId },
+    ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
+    counted: countedPieces(events.map((event) => ({ ...event, at: event.at.toISOString(), by: event.byId }))),
+  };
+}
