@@ -5,6 +5,7 @@ export * from './evidence/index.js';
 export * from './beam/index.js';
 export * from './setting/index.js';
 export * from './heat/index.js';
+export * from './judge/index.js';
 export * from './coat/index.js';
 export * from './time/index.js';
 export * from './coupon/index.js';

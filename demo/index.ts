@@ -58,6 +58,7 @@ async function setUpWorkshop(seeder: Seeder): Promise<void> {
     bound: 0.8,
     tolerancePower: 0.05,
     toleranceFocusMm: 0.3,
+    firstPieceStop: true,
     speedUnit: 'mm/s',
     intervalUnit: 'mm',
     lengthUnit: 'mm',

@@ -23,6 +23,7 @@ describe('bad input', () => {
       ['interval', '0', /Interval must be above 0/],
     ] as const) {
       await page.open(`/tickets/${orchid}/mark`);
+      await page.press('way-log');
       await page.type(field, value);
       await page.press('log-run');
       await page.says(message);

@@ -186,6 +186,7 @@ describe('a coated batch', () => {
     await page.open('/today');
     await page.says(/Fire by its date: 24 coated, Orchid bed tags/);
     await page.open(`/tickets/${orchid}/mark`);
+    await page.press('way-log');
     await page.type('run-pieces', '6');
     await page.reads('open-stations', /coat: 0 coated pieces are ready, 6 asked; 24 lie stored/i);
     expect(await (await page.find('log-run')).isEnabled()).toBe(false);
@@ -203,6 +204,7 @@ describe('a coated batch', () => {
     );
     expect(row).toEqual({ outcome: 'taken up', pieces: 24, handling: 'can be touched', days: 2, keeps: 30 });
     await page.open(`/tickets/${orchid}/mark`);
+    await page.press('way-log');
     await page.type('run-pieces', '6');
     await page.choose('air', 'off');
     await page.type('minutes', '9');

@@ -76,6 +76,7 @@ describe('a second ticket from scratch, without a compound', () => {
     const { page, sql } = app;
     await page.press('station-mark');
     await page.says(/this setting rests on nothing yet/);
+    await page.press('way-log');
     await page.type('power', '900');
     await page.type('speed', '6000');
     await page.type('interval', '0.07');

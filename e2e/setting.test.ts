@@ -94,6 +94,7 @@ describe('a pulsed fibre coupon over frequency, read by eye', () => {
 
   it('is run with it under a reason, and the ledger keeps the whole setting', async () => {
     const { page, sql } = app;
+    await page.press('way-log');
     await page.choose('air', 'off');
     await page.choose('extraction', 'on');
     await page.type('minutes', '3');

@@ -93,6 +93,7 @@ describe('one pass through all eight stations', () => {
     await page.reads('drying', /Drying by itself/);
     expect(await (await page.find('gloss-gone')).isEnabled()).toBe(false);
     await page.open(`/tickets/${ticket}/mark`);
+    await page.press('way-log');
     await page.reads('open-stations', /it still dries\. Never fire a wet coat/);
     expect(await (await page.find('log-run')).isEnabled()).toBe(false);
     // The four minutes pass: only the clock's beginning is moved, the gate stays.
@@ -202,6 +203,8 @@ describe('one pass through all eight stations', () => {
 
   it('marks, cleans and judges', async () => {
     const { page, sql } = app;
+    await page.accessible('Mark, before it begins');
+    await page.press('way-log');
     await page.choose('air', 'off');
     await page.choose('extraction', 'on');
     await page.type('minutes', '7.5');

@@ -1,4 +1,4 @@
-import { type InferType } from 'yup';
+import { array, type InferType } from 'yup';
 import {
   amount,
   flag,
@@ -37,12 +37,22 @@ export const SPOILT = [
 /** How the first piece of a run stood rinse and scrub. */
 export const FIRST_PIECE = ['held', 'paler', 'lost', 'not scrubbed'] as const;
 
+/** What is looked at on the machine before the beam fires. */
+export const RUN_CHECKS = ['focus', 'air', 'extraction', 'passes'] as const;
+export type RunCheck = (typeof RUN_CHECKS)[number];
+
 /** A run begins: its pieces are counted one by one from here on. */
 export const createMarking = shape({
   id: uuid().label('id'),
   recipeId: uuid().label('Recipe').nullable().defined().default(null),
   blankId: uuid().label('Blank').nullable().optional(),
   pieces: whole('Pieces', 1, 2000),
+  /** What somebody looked at before it began. */
+  checked: array()
+    .of(oneOf('Check', RUN_CHECKS))
+    .max(RUN_CHECKS.length)
+    .defined()
+    .default([]),
   ...runSetting,
   note: note('Note'),
   /** Why it is run though a station was still open; empty where none was. */
@@ -92,6 +102,7 @@ export const marking = record({
   ended: flag(),
   firstPiece: orNull(word(FIRST_PIECE)),
   note: words(),
+  checked: list(word(RUN_CHECKS)),
   /** Only those of which something was said, each with its newest. */
   counted: list(markedPiece),
 });

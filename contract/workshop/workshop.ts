@@ -43,6 +43,8 @@ export const changeWorkshop = shape({
   bound: within('Share that must hold in the worst case', 0.5, 0.99),
   tolerancePower: within('Power may drift by', 0, 0.5),
   toleranceFocusMm: within('Focus may drift by', 0, 10, 'mm'),
+  /** A run stops after its first piece until that was rinsed and scrubbed. */
+  firstPieceStop: yes('Stop after the first piece'),
   speedUnit: oneOf('Speed read in', SHOP_SPEED_UNITS),
   intervalUnit: oneOf('Line interval read in', INTERVAL_UNITS),
   lengthUnit: oneOf('Lengths read in', LENGTH_UNITS),

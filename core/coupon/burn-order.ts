@@ -1,4 +1,4 @@
-import { seededRandom } from '../support/random.js';
+import { seededRandom, shuffled } from '../support/random.js';
 import type { CouponCell, CouponLayout } from './layout.js';
 
 /**
@@ -6,14 +6,8 @@ import type { CouponCell, CouponLayout } from './layout.js';
  * by what a person must set by hand between them (focus offset, frequency, pulse length), so that nobody sets anything twice.
  */
 export function burnOrder({ cells, design }: CouponLayout): CouponCell[] {
-  const order = cells.filter(({ reachable }) => reachable);
-  if (design.order === 'shuffled') {
-    const random = seededRandom(design.orderSeed);
-    for (let i = order.length - 1; i > 0; i -= 1) {
-      const j = Math.floor(random() * (i + 1));
-      [order[i], order[j]] = [order[j]!, order[i]!];
-    }
-  }
+  const read = cells.filter(({ reachable }) => reachable);
+  const order = design.order === 'shuffled' ? shuffled(read, seededRandom(design.orderSeed)) : read;
   const groups = new Map<string, CouponCell[]>();
   for (const cell of order) groups.set(handSetting(cell), [...(groups.get(handSetting(cell)) ?? []), cell]);
   return [...groups.values()].flat();

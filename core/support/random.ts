@@ -15,6 +15,16 @@ export function seededRandom(seed: number): Random {
   };
 }
 
+/** The same values in an order of chance (Fisher & Yates; Durstenfeld 1964). */
+export function shuffled<T>(values: readonly T[], random: Random): T[] {
+  const order = [...values];
+  for (let i = order.length - 1; i > 0; i -= 1) {
+    const j = Math.floor(random() * (i + 1));
+    [order[i], order[j]] = [order[j]!, order[i]!];
+  }
+  return order;
+}
+
 /** One draw from the standard normal distribution (Box & Muller 1958). */
 export function standardNormal(random: Random): number {
   const radius = Math.sqrt(-2 * Math.log(1 - random()));

@@ -120,7 +120,7 @@ const FILLED: Record<string, () => string> = {
   '0021-recipes': () => `
     INSERT INTO recipe_states VALUES ('${randomUUID()}', '${ids['recipe']}', 'suspended', 'paler', DEFAULT, ${by});`,
   '0022-markings': () => `
-    INSERT INTO markings VALUES ('00000000-0000-4000-8000-0000000000aa', '${ids['ticket']}', NULL, 12, '{}', ${json(pins)}, '[]', '', NULL, NULL,
+    INSERT INTO markings VALUES ('00000000-0000-4000-8000-0000000000aa', '${ids['ticket']}', NULL, 12, '{"checked": []}', ${json(pins)}, '[]', '', NULL, NULL,
       DEFAULT, ${by});
     INSERT INTO piece_events VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000aa', 1, 'done', NULL, NULL, DEFAULT, ${by});
     INSERT INTO first_pieces VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000aa', 'held', DEFAULT, ${by});`,

@@ -83,7 +83,7 @@ export async function endMarking(context: Context, markingId: string, { runId }:
     const view = await markingView(context, marking);
     const pieces = view.counted.filter(({ state }) => state !== 'to go').length;
     if (pieces > 0) {
-      const { recipeId, blankId, note, reason, ...setting } = marking.entered;
+      const { recipeId, blankId, note, reason, checked: _checked, ...setting } = marking.entered;
       const run: CreateRun = {
         ...setting,
         ...{ id: runId, ticketId: marking.ticketId, recipeId, correctsId: null, pieces },
@@ -129,6 +129,7 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
   return {
     ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId },
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
+    checked: row.entered.checked,
     counted: countedPieces(events.map((event) => ({ ...event, at: event.at.toISOString(), by: event.byId }))),
   };
 }

@@ -13,6 +13,7 @@ const FIRST_SETTINGS: Workshop = {
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
+  firstPieceStop: true,
   speedUnit: 'mm/s',
   intervalUnit: 'mm',
   lengthUnit: 'mm',

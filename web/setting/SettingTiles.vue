@@ -6,7 +6,11 @@ import { formatNumber } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
 
 /** A setting to be read from a metre away: power, speed and interval as the panel shows them, the rest in a line below. */
-const props = defineProps<{ setting: SayableSetting }>();
+const props = defineProps<{
+  setting: SayableSetting;
+  /** Read from across the bench. */
+  large?: boolean;
+}>();
 const units = useUnits();
 const tiles = computed(() => {
   const { powerPercent, speedMmPerS, intervalMm } = props.setting;
@@ -25,7 +29,7 @@ const rest = computed(() => restWords(props.setting, units.reading.value));
 </script>
 
 <template>
-  <TileStrip class="setting" data-test-id="setting-tiles">
+  <TileStrip class="setting" :class="{ large }" data-test-id="setting-tiles">
     <div v-for="tile in tiles" :key="tile.label" class="tile">
       <p class="label">{{ tile.label }}</p>
       <p class="value mono">
@@ -63,6 +67,15 @@ const rest = computed(() => restWords(props.setting, units.reading.value));
   line-height: 1.15;
   letter-spacing: -0.04em;
   white-space: nowrap;
+}
+
+/* Five figures of the longest still fit. */
+.large .value {
+  font-size: clamp(2rem, 4.4vw, 4rem);
+}
+
+.large .unit {
+  font-size: 1.6rem;
 }
 
 .unit {

@@ -18,6 +18,7 @@ import { useForm } from '../ui/useForm';
 import { unitsOf } from '../ui/useUnits';
 import ElsewherePanel from './ElsewherePanel.vue';
 import PeoplePanel from './PeoplePanel.vue';
+import TickField from '../ui/TickField.vue';
 import RatesPanel from './RatesPanel.vue';
 
 /** What holds for the whole shop: its name and money, the units it reads in, and when a setting counts as safe. */
@@ -153,6 +154,9 @@ function putOver(): void {
         hint="How exactly the height is set"
         test-id="shop-focus"
       />
+      <TickField v-model="values.firstPieceStop" class="wide" test-id="shop-first-piece"
+        >A run stops after its first piece until that was rinsed and scrubbed</TickField
+      >
     </fieldset>
     <div class="foot"><Button type="submit" label="Keep the settings" :loading="busy" data-test-id="keep-shop" /></div>
   </form>

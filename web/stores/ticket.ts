@@ -30,9 +30,12 @@ export const useTicket = defineStore('ticket', () => {
     if (status === 'error') throw error;
   }
 
+  /** Asks again what others may have changed since. */
+  const look = () => void query.refetch();
+
   function clear(): void {
     id.value = null;
   }
 
-  return { page, ticket, substrate, compound, fitted, open, clear };
+  return { page, ticket, substrate, compound, fitted, open, look, clear };
 });

@@ -52,6 +52,7 @@ export const SHOP = {
   bound: 0.8,
   tolerancePower: 0.05,
   toleranceFocusMm: 0.3,
+  firstPieceStop: true,
   speedUnit: 'mm/s',
   intervalUnit: 'mm',
   lengthUnit: 'mm',

@@ -43,6 +43,7 @@ function ticketPage(ticket: object, change: object) {
     recipes: [],
     offeredRecipe: null,
     runs: [],
+    marking: null,
     transferSamples: [],
     placeReadings: [],
     fitting: null,

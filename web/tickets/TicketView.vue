@@ -33,7 +33,7 @@ const STATION_VIEWS: Record<Station, ReturnType<typeof defineAsyncComponent>> = 
   coat: defineAsyncComponent(() => import('../coat/CoatStation.vue')),
   place: defineAsyncComponent(() => import('../place/PlaceStation.vue')),
   prove: defineAsyncComponent(() => import('../coupons/ProveStation.vue')),
-  mark: defineAsyncComponent(() => import('../runs/MarkStation.vue')),
+  mark: defineAsyncComponent(() => import('../marking/MarkStation.vue')),
   clean: defineAsyncComponent(() => import('../runs/CleanStation.vue')),
   judge: defineAsyncComponent(() => import('../runs/JudgeStation.vue')),
 };

@@ -10,7 +10,7 @@ import { mountOnTicket, NOTHING_DONE } from '../testing/ticket';
 import CleanStation from '../runs/CleanStation.vue';
 import CoatStation from '../coat/CoatStation.vue';
 import JudgeStation from '../runs/JudgeStation.vue';
-import MarkStation from '../runs/MarkStation.vue';
+import MarkStation from '../marking/MarkStation.vue';
 
 vi.mock('idb-keyval', () => import('../testing/memory-storage'));
 afterEach(() => vi.unstubAllGlobals());
@@ -151,6 +151,7 @@ describe('Mark', () => {
     const { page } = await open(MarkStation, {
       page: { recipes: [RECIPE], runs: [run({ pieces: 4 })], progress: { ...NOTHING_DONE, markedPieces: 4 } },
     });
+    await page.find(by('way-log')).trigger('click');
     expect(value(page, 'power')).toBe('920');
     expect(value(page, 'speed')).toBe('28');
     expect(value(page, 'interval')).toBe('0.06');
@@ -162,6 +163,7 @@ describe('Mark', () => {
 
   it('logs the run as entered, on its recipe', async () => {
     const { page, server, router } = await open(MarkStation, { page: READY });
+    await page.find(by('way-log')).trigger('click');
     expect(page.find(by('open-stations')).text()).toMatch(/prepare: 0 of 4 checked/);
     await choose(page, 'air', 'off');
     await type(page, 'minutes', '6,5');
@@ -188,6 +190,7 @@ describe('Mark', () => {
 
   it('says that a setting without a recipe rests on nothing, and refuses an empty one at its fields', async () => {
     const { page, server } = await open(MarkStation);
+    await page.find(by('way-log')).trigger('click');
     expect(page.text()).toMatch(/rests on nothing yet/);
     await page.find('form#run').trigger('submit');
     await flushPromises();
@@ -208,12 +211,14 @@ describe('Mark', () => {
     const dryingUntil = new Date(Date.now() + 60_000).toISOString();
     const page12 = { ...READY, timers: [clock], progress: { ...READY.progress, dryingUntil } };
     const { page } = await open(MarkStation, { page: page12 });
+    await page.find(by('way-log')).trigger('click');
     expect(page.text()).toMatch(/it still dries. Never fire a wet coat/);
     expect(page.find(by('log-run')).attributes('disabled')).toBeDefined();
   });
 
   it('puts the refusal of the server at its field', async () => {
     const { page, server } = await open(MarkStation, { page: READY });
+    await page.find(by('way-log')).trigger('click');
     server.refusals['POST /api/runs'] = {
       type: 'invalid-input',
       title: '',

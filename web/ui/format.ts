@@ -57,10 +57,12 @@ export function formatDay(iso: string): string {
   return new Date(iso).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', year: 'numeric' });
 }
 
+export function formatTimeOfDay(iso: string): string {
+  return new Date(iso).toLocaleTimeString(LOCALE, { hour: '2-digit', minute: '2-digit', hour12: false });
+}
+
 export function formatMoment(iso: string): string {
-  const moment = new Date(iso);
-  const time = moment.toLocaleTimeString(LOCALE, { hour: '2-digit', minute: '2-digit', hour12: false });
-  return `${moment.toLocaleDateString(LOCALE, { day: 'numeric', month: 'short' })}, ${time}`;
+  return `${new Date(iso).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short' })}, ${formatTimeOfDay(iso)}`;
 }
 
 /** Reads a number a person typed: comma or point, spaces anywhere; NaN when it is none. */

@@ -9,6 +9,7 @@ export const KEYS = [
   { keys: 'Enter', where: 'Forms', does: 'keep the entries' },
   { keys: 'Esc', where: 'Sheets', does: 'close' },
   { keys: '/', where: 'Everywhere', does: 'find anything' },
+  { keys: 'D', where: 'Mark', does: 'count the piece under the beam' },
   { keys: '+ − 0, arrows', where: 'On a chart', does: 'zoom, show all, move' },
   { keys: '?', where: 'Everywhere', does: 'this list' },
 ] as const;
