@@ -13,6 +13,7 @@ export * from './recipes/index.js';
 export * from './windows/index.js';
 export * from './runs/index.js';
 export * from './markings/index.js';
+export * from './samples/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
 export * from './tickets/index.js';

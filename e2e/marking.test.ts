@@ -6,8 +6,8 @@ import { useApp } from './app.js';
 const app = useApp();
 
 const network = (offline: boolean) =>
-  (app.page.driver as unknown as ChromeDriver).sendDevToolsCommand('Network.emulateNetworkConditions', {
-    ...{ offline, latency: 0, downloadThroughput: -1, uploadThroughput: -1 },
+  (app.page.driver as unknown as ChromeDriver).setNetworkConditions({
+    ...{ offline, latency: 0, download_throughput: 10_000_000, upload_throughput: 10_000_000 },
   });
 const ticketOf = async (title: string) =>
   (await app.sql<{ id: string }>(`SELECT id FROM tickets WHERE title = '${title}'`))[0]!.id;

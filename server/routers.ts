@@ -16,6 +16,7 @@ import { recipeRouter } from './recipes/router.js';
 import { remarkRouter } from './remarks/router.js';
 import { markingRouter } from './markings/router.js';
 import { runRouter } from './runs/router.js';
+import { sampleRouter } from './samples/router.js';
 import { statedSettingRouter } from './stated-settings/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
 import { ticketRouter } from './tickets/router.js';
@@ -57,6 +58,7 @@ export const ROUTERS: readonly Mounted[] = [
   windowRouter,
   runRouter,
   markingRouter,
+  sampleRouter,
   statedSettingRouter,
   remarkRouter,
 ].flat();

@@ -19,6 +19,7 @@ import { recipeRoutes } from '../recipes/routes.js';
 import { windowRoutes } from '../windows/routes.js';
 import { runRoutes } from '../runs/routes.js';
 import { markingRoutes } from '../markings/routes.js';
+import { sampleRoutes } from '../samples/routes.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
@@ -66,6 +67,7 @@ export const ROUTES = {
   ...windowRoutes,
   ...runRoutes,
   ...markingRoutes,
+  ...sampleRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,
 } as const satisfies Record<string, Route>;

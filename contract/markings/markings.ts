@@ -48,11 +48,7 @@ export const createMarking = shape({
   blankId: uuid().label('Blank').nullable().optional(),
   pieces: whole('Pieces', 1, 2000),
   /** What somebody looked at before it began. */
-  checked: array()
-    .of(oneOf('Check', RUN_CHECKS))
-    .max(RUN_CHECKS.length)
-    .defined()
-    .default([]),
+  checked: array().of(oneOf('Check', RUN_CHECKS)).max(RUN_CHECKS.length).defined().default([]),
   ...runSetting,
   note: note('Note'),
   /** Why it is run though a station was still open; empty where none was. */

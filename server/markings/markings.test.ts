@@ -28,7 +28,7 @@ function setting() {
 }
 const begins = (change: object = {}) =>
   rig.call('POST', `/api/tickets/${ticketId}/markings`, {
-    ...{ ...setting(), id: randomUUID(), pieces: 6, reason: 'all in order' },
+    ...{ ...setting(), id: randomUUID(), pieces: 6, checked: ['focus', 'air'], reason: 'all in order' },
     ...change,
   });
 const says = (marking: string, piece: number, change: object = {}, headers: Record<string, string> = {}) =>

@@ -16,7 +16,7 @@ beforeAll(async () => {
   file = JSON.parse(await (await fetch(`${rig.base}/api/ledger.json`)).text());
   key = Object.keys(file).find((name) => Array.isArray(file[name as 'runs']))!;
 });
-beforeEach(() => rig.sequelize.query('TRUNCATE remarks, judgements, cleanings, runs'));
+beforeEach(() => rig.sequelize.query('TRUNCATE runs CASCADE'));
 afterAll(() => rig.close());
 
 const original = () => file[key as 'runs'][0]!;

@@ -40,7 +40,7 @@ beforeAll(async () => {
 });
 afterAll(() => rig.close());
 
-const emptied = () => rig.sequelize.query('TRUNCATE remarks, judgements, cleanings, runs');
+const emptied = () => rig.sequelize.query('TRUNCATE runs CASCADE');
 /** Brings a file as it is, as the page does. */
 const bring = (format: 'csv' | 'json', file: string) =>
   rig.call('POST', `/api/ledger/import?format=${format}`, file, {

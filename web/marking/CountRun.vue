@@ -13,7 +13,6 @@ import { useNow } from '../stores/now';
 import { formatDuration, formatTimeOfDay, formatTimer } from '../ui/format';
 import { isTyping } from '../ui/keys';
 import GradeMark from '../evidence/GradeMark.vue';
-import { useStillHere } from '../ui/useStillHere';
 import { useCounting } from './useCounting';
 
 /** A run under way: which piece is under the beam, one press to count it, how far it is, and what went wrong with one. */
@@ -22,7 +21,6 @@ const ticket = useTicket();
 const shop = useShop();
 const time = useNow();
 const router = useRouter();
-const stillHere = useStillHere();
 const { act, busy } = useAct();
 /** The piece of which somebody says what went wrong, and where. */
 const wrong = defineModel<{ piece: number; spot: CreatePieceEvent['spot'] } | null>('wrong', { required: true });
@@ -77,7 +75,9 @@ async function end(): Promise<void> {
   ending.value = false;
   const call = { params: { id: marking.value!.id }, body: { runId: uuid() } };
   const answer = await act('endMarking', call, 'the end of the run');
-  if (answer?.runId && stillHere()) await router.push(`/tickets/${id}/clean`);
+  // What counts it is gone by now: the page asks whether somebody went elsewhere.
+  if (answer?.runId && router.currentRoute.value.path === `/tickets/${id}/mark`)
+    await router.push(`/tickets/${id}/clean`);
 }
 </script>
 

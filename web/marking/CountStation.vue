@@ -7,7 +7,7 @@ import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 import { formatTimeOfDay } from '../ui/format';
 import CountRun from './CountRun.vue';
-import PieceGrid from './PieceGrid.vue';
+import PieceGrid, { type DrawnPiece } from './PieceGrid.vue';
 import { useCounting } from './useCounting';
 
 /** A run under way: the setting to be read from a metre, the pieces as they lie, and the press that counts them. */
@@ -24,6 +24,17 @@ function picked(piece: number, spot: { x: number; y: number } | null): void {
   if (wrong.value?.piece === piece || state !== 'set aside') wrong.value = { piece, spot };
   else void say(piece, 'taken back');
 }
+const drawn = computed<DrawnPiece[]>(() => {
+  const said = new Map(counted.value.map((one) => [one.piece, one]));
+  return Array.from({ length: marking.value!.pieces }, (_, i) => {
+    const own = said.get(i + 1);
+    const title = own && `${shop.personOf(own.by)}, ${formatTimeOfDay(own.at)}`;
+    const base = { piece: i + 1, title, spot: own?.spot };
+    if (own?.state === 'done') return { ...base, look: 'good', word: 'done' };
+    if (own?.state === 'set aside') return { ...base, look: 'bad', word: own.why ?? 'set aside' };
+    return sofar.value!.next === i + 1 ? { ...base, look: 'now', word: 'now' } : { ...base, look: 'open', word: '' };
+  });
+});
 const aside = computed(() => counted.value.filter(({ state }) => state === 'set aside'));
 </script>
 
@@ -36,7 +47,7 @@ const aside = computed(() => counted.value.filter(({ state }) => state === 'set 
         }}<template v-if="marking!.checked.length"> with {{ marking!.checked.join(', ') }} looked at</template>; press a
         piece to say what went wrong with it, one set aside to take that back.
       </p>
-      <PieceGrid :pieces="marking!.pieces" :counted="counted" :next="sofar!.next" :ratio="ratio" @pick="picked" />
+      <PieceGrid :pieces="drawn" :ratio="ratio" @pick="picked" />
       <p v-for="one in aside" :key="one.piece" class="small">
         <strong class="aside">Piece {{ one.piece }} is set aside:</strong> {{ one.why }}.
         <span class="quiet"

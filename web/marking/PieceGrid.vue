@@ -1,36 +1,31 @@
 <script setup lang="ts">
-import type { MarkedPiece } from '@unto/contract';
 import { computed } from 'vue';
-import { useShop } from '../stores/shop';
-import { formatTimeOfDay } from '../ui/format';
 
-/** The pieces of a run as they lie, each with its state by shape and word; one may be pressed. */
+/** A piece as it is drawn: its look by shape and tint, the word under it, where something lies on it. */
+export interface DrawnPiece {
+  readonly piece: number;
+  readonly look: 'open' | 'good' | 'bad' | 'now' | 'drawn';
+  readonly word: string;
+  /** Who said so and when; shown when it is pointed at. */
+  readonly title?: string | undefined;
+  readonly spot?: { readonly x: number; readonly y: number } | null | undefined;
+}
+
+/** Pieces as they lie, each with its state by shape and word; one may be pressed. */
 const props = defineProps<{
-  pieces: number;
-  counted: readonly MarkedPiece[];
-  /** Under the beam now. */
-  next: number | null;
+  pieces: readonly DrawnPiece[];
   /** Width over height of a piece. */
   ratio: number;
 }>();
 /** `spot`: where on it, as shares; null where a key pressed it. */
 const emit = defineEmits<{ pick: [piece: number, spot: { x: number; y: number } | null] }>();
-const shop = useShop();
 /** More than this many are drawn without words under each. */
 const MANY = 60;
+const SIGNS: Record<DrawnPiece['look'], string> = { open: '', good: '✓ ', bad: '✕ ', now: '▲ ', drawn: '○ ' };
 const columns = computed(() => {
-  const wanted = Math.sqrt(props.pieces / Math.max(0.3, props.ratio / 1.6)) * 1.35;
+  const wanted = Math.sqrt(props.pieces.length / Math.max(0.3, props.ratio / 1.6)) * 1.35;
   return Math.max(3, Math.min(12, Math.round(wanted)));
 });
-const byPiece = computed(() => new Map(props.counted.map((one) => [one.piece, one])));
-const drawn = computed(() =>
-  Array.from({ length: props.pieces }, (_, i) => {
-    const own = byPiece.value.get(i + 1);
-    const state = own?.state ?? 'to go';
-    const who = own && state !== 'to go' ? `${shop.personOf(own.by)}, ${formatTimeOfDay(own.at)}` : '';
-    return { piece: i + 1, state, spot: own?.spot ?? null, word: own?.why ?? state, who };
-  }),
-);
 function pressed(piece: number, event: MouseEvent): void {
   const box = (event.currentTarget as HTMLElement).querySelector('.blank')!.getBoundingClientRect();
   const share = (at: number, from: number, size: number) => Math.min(1, Math.max(0, size ? (at - from) / size : 0.5));
@@ -40,18 +35,17 @@ function pressed(piece: number, event: MouseEvent): void {
 </script>
 
 <template>
-  <ol class="grid" :class="{ many: pieces > MANY }" :style="{ '--columns': columns, '--ratio': ratio }">
-    <li v-for="one in drawn" :key="one.piece">
+  <ol class="grid" :class="{ many: pieces.length > MANY }" :style="{ '--columns': columns, '--ratio': ratio }">
+    <li v-for="one in pieces" :key="one.piece">
       <button
         type="button"
-        :class="[one.state.replace(' ', '-'), { now: one.piece === next }]"
-        :aria-label="`Piece ${one.piece}, ${one.piece === next ? 'under the beam' : one.word}${one.who ? `, ${one.who}` : ''}`"
-        :title="one.who"
+        :class="one.look"
+        :title="one.title"
         :data-test-id="`piece-${one.piece}`"
         @click="pressed(one.piece, $event)"
       >
         <span class="blank"
-          ><span class="mark mono">{{ one.piece }}</span
+          ><span class="mark mono"><span class="visually-hidden">Piece </span>{{ one.piece }}</span
           ><span
             v-if="one.spot"
             class="spot"
@@ -59,10 +53,8 @@ function pressed(piece: number, event: MouseEvent): void {
           ></span
         ></span>
         <span class="word"
-          ><template v-if="one.piece === next">▲ now</template
-          ><template v-else-if="one.state === 'done'">✓ done</template
-          ><template v-else-if="one.state === 'set aside'">✕ {{ one.word }}</template
-          ><template v-else>&nbsp;</template></span
+          ><span aria-hidden="true">{{ SIGNS[one.look] }}</span
+          >{{ one.word }}</span
         >
       </button>
     </li>
@@ -106,14 +98,18 @@ button {
   overflow: hidden;
 }
 
-.done .blank {
+.good .blank {
   border: 1.5px solid var(--unto-bonded);
   background: var(--unto-bonded-tint);
 }
 
-.set-aside .blank {
+.bad .blank {
   border: 2px dashed var(--unto-danger);
   background: var(--unto-danger-tint);
+}
+
+.drawn .blank {
+  border: 2px dotted var(--unto-action);
 }
 
 .now .blank {
@@ -131,17 +127,18 @@ button {
 
 .word {
   display: block;
+  min-height: 1.3em;
   overflow: hidden;
   font-size: 0.8rem;
   white-space: nowrap;
   text-overflow: ellipsis;
 }
 
-.done .word {
+.good .word {
   color: var(--unto-bonded);
 }
 
-.set-aside .word,
+.bad .word,
 .now .word {
   color: var(--unto-danger);
   font-weight: 700;

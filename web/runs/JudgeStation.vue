@@ -25,6 +25,9 @@ import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
+import SamplePanel from '../judging/SamplePanel.vue';
+import { useSample } from '../judging/useSample';
+import PieceGrid, { type DrawnPiece } from '../marking/PieceGrid.vue';
 import StationBody from '../station/StationBody.vue';
 
 /** Judge each run by eye on a described scale, with the tests done on it. */
@@ -41,6 +44,22 @@ const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgem
 const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
+
+const sampled = useSample(() => (run.value && run.value.pieces > 1 ? run.value : null));
+/** Pieces of the run: set aside, drawn for the scrub, and what each stood. */
+const drawn = computed<DrawnPiece[]>(() => {
+  const { aside = [], drawn: chosen = [], checks = [] } = sampled.sample.value ?? {};
+  return Array.from({ length: run.value!.pieces }, (_, i): DrawnPiece => {
+    const piece = i + 1;
+    const check = checks.find((one) => one.piece === piece);
+    const title = check && `${check.test}, ${check.strokes ?? ''} strokes`;
+    if (aside.includes(piece)) return { piece, look: 'bad', word: 'set aside' };
+    if (check) return { piece, title, look: check.result === 'lost' ? 'bad' : 'good', word: STOOD[check.result] };
+    if (piece === sampled.next.value) return { piece, look: 'now', word: 'scrub now' };
+    return chosen.includes(piece) ? { piece, look: 'drawn', word: 'to scrub' } : { piece, look: 'open', word: '' };
+  });
+});
+const STOOD = { 'no change': 'held', 'slightly paler': 'paler', lost: 'lost' } as const;
 
 const form = useForm<CreateJudgement>(
   createJudgement,
@@ -81,7 +100,11 @@ async function keep(): Promise<void> {
 <template>
   <StationBody station="judge">
     <template #left>
-      <SectionDrawing v-if="model" :model="model" title="Section, scrubbed" />
+      <template v-if="run && run.pieces > 1">
+        <h2>{{ run.pieces }} pieces, as they came out</h2>
+        <PieceGrid :pieces="drawn" :ratio="ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm" />
+      </template>
+      <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
       <table v-if="judged.length" class="plain small">
         <thead>
           <tr>
@@ -106,6 +129,7 @@ async function keep(): Promise<void> {
       </table>
     </template>
     <h2>Judge</h2>
+    <SamplePanel v-if="run && run.pieces > 1" :key="run.id" :run="run" />
     <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
       <p class="wide">
         <strong>Run of {{ formatMoment(run.at) }}</strong

@@ -24,6 +24,8 @@ import { runs } from './runs.js';
 import { markings } from './markings.js';
 import { pieceEvents } from './piece-events.js';
 import { firstPieces } from './first-pieces.js';
+import { sampleDraws } from './sample-draws.js';
+import { pieceChecks } from './piece-checks.js';
 import { cleanings } from './cleanings.js';
 import { installation } from './installation.js';
 import { judgements } from './judgements.js';
@@ -72,6 +74,8 @@ const MODELS = {
   markings,
   pieceEvents,
   firstPieces,
+  sampleDraws,
+  pieceChecks,
   cleanings,
   installation,
   judgements,

@@ -1,0 +1,2 @@
+export * from './samples.js';
+export * from './routes.js';

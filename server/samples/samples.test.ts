@@ -1,0 +1,62 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
+
+let rig: TestRig;
+let ids: Awaited<ReturnType<typeof fillInventory>>;
+beforeAll(async () => {
+  rig = await openTestRig();
+  ids = await fillInventory(rig);
+});
+afterAll(() => rig.close());
+
+const newTicket = async () => (await rig.call('POST', '/api/tickets', ticketBody(ids, { pieces: 48 }))).body.id;
+const draws = (run: string, scrub: number) => rig.call('POST', `/api/runs/${run}/draws`, { id: randomUUID(), scrub });
+const stood = (run: string, piece: number, result: string) =>
+  rig.call('POST', `/api/runs/${run}/piece-checks`, {
+    ...{ id: randomUUID(), piece, test: 'abrasive pad', strokes: 40, result },
+  });
+
+describe('a sample of a run', () => {
+  it('is drawn at random, grows by more and never loses what was drawn', async () => {
+    const run = runBody(await newTicket(), { pieces: 24 });
+    await rig.call('POST', '/api/runs', run);
+    const { body: first } = await draws(run.id, 6);
+    expect(first.drawn).toHaveLength(6);
+    const { body: more } = await draws(run.id, 11);
+    expect(more.drawn).toHaveLength(11);
+    expect(more.drawn).toEqual(expect.arrayContaining(first.drawn));
+    expect((await draws(run.id, 25)).body.faults[0].message).toContain('24 pieces of this run may be scrubbed');
+    expect((await rig.call('GET', `/api/runs/${run.id}/sample`)).body.scrub).toBe(11);
+    expect((await rig.call('GET', `/api/runs/${randomUUID()}/sample`)).status).toBe(404);
+  });
+
+  it('keeps what each piece stood, the newest of it', async () => {
+    const run = runBody(await newTicket());
+    await rig.call('POST', '/api/runs', run);
+    await stood(run.id, 2, 'lost');
+    const { body } = await stood(run.id, 2, 'slightly paler');
+    expect(body.checks).toEqual([
+      expect.objectContaining({ piece: 2, test: 'abrasive pad', strokes: 40, result: 'slightly paler' }),
+    ]);
+    expect((await stood(run.id, 7, 'lost')).body.faults[0].path).toBe('piece');
+  });
+
+  it('leaves out of the draw what was set aside as the run was counted', async () => {
+    const ticket = await newTicket();
+    const { id: _i, ticketId: _t, correctsId: _c, minutes: _m, pieces: _p, ...setting } = runBody(ticket);
+    const { body: marking } = await rig.call('POST', `/api/tickets/${ticket}/markings`, {
+      ...{ ...setting, id: randomUUID(), pieces: 6, checked: [] },
+    });
+    const says = (piece: number, what: string, why: string | null = null) =>
+      rig.call('POST', `/api/markings/${marking.id}/pieces`, { id: randomUUID(), piece, what, why });
+    // The third is never reached: of the run the fourth is the third.
+    await says(1, 'done');
+    await says(2, 'set aside', 'scorched');
+    await says(4, 'done');
+    const runId = randomUUID();
+    await rig.call('PUT', `/api/markings/${marking.id}/end`, { runId });
+    const { body } = await draws(runId, 2);
+    expect([body.aside, body.drawn]).toEqual([[2], [1, 3]]);
+  });
+});
