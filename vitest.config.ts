@@ -10,6 +10,8 @@ const LONGEST = [
   'e2e/proving.test.ts',
   'e2e/coating.test.ts',
   'e2e/whole-pass.test.ts',
+  'e2e/window.test.ts',
+  'e2e/starting.test.ts',
   'e2e/bad-input.test.ts',
   'e2e/choosing.test.ts',
   'e2e/first-hour.test.ts',
@@ -73,7 +75,7 @@ export default defineConfig({
           testTimeout: 180_000,
           // The first to come makes the demo, with all its pictures where nobody made them before.
           hookTimeout: 300_000,
-          maxWorkers: 3,
+          maxWorkers: 4,
         },
       },
     ],

@@ -39,7 +39,7 @@ const aside = computed(() => counted.value.filter(({ state }) => state === 'set 
 </script>
 
 <template>
-  <StationBody station="mark">
+  <StationBody station="mark" cautions-last>
     <template #left>
       <SettingTiles v-if="recipe" large :setting="recipe" />
       <p class="quiet small">

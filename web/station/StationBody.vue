@@ -3,15 +3,20 @@ import type { Station } from '@unto/core';
 import CautionStrip from './CautionStrip.vue';
 
 /** The two halves of a station: the section on the left, what to do on the right with its main action at the foot. */
-defineProps<{ station: Station }>();
+defineProps<{
+  station: Station;
+  /** Cautions stand below: what is pressed again and again stays where it is. */
+  cautionsLast?: boolean;
+}>();
 </script>
 
 <template>
   <div class="station">
     <div class="left"><slot name="left" /></div>
     <div class="right">
-      <CautionStrip :station="station" />
+      <CautionStrip v-if="!cautionsLast" :station="station" />
       <div class="do"><slot /></div>
+      <CautionStrip v-if="cautionsLast" :station="station" />
       <div class="foot"><slot name="foot" /></div>
     </div>
   </div>
