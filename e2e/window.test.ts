@@ -85,7 +85,7 @@ describe('the setting circle, from two coupons to a recipe of the shop', () => {
     expect(await sql(`SELECT recipe_id FROM recipe_uses WHERE ticket_id = '${next}'`)).toEqual([{ recipe_id: recipe }]);
     expect(await sql(`SELECT 1 FROM coupons WHERE ticket_id = '${next}'`)).toEqual([]);
     await page.press('station-mark');
-    await page.says(/Recipe v\d+/);
+    await page.says(/[Rr]ecipe v\d+/);
     await page.open(`/recipes/${recipe}`);
     await page.reads('recipe-record', /No run of it was judged yet/);
     await page.accessible('Recipe');

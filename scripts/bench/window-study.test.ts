@@ -45,7 +45,7 @@ describe('settings over hidden coats', () => {
 
 describe('a shop’s tenth window', () => {
   it('gives a setting on half the cells, with what the others taught, as often as on all of them without', () => {
-    const tallies = shopStudy(24, [12, 24], 0);
+    const tallies = shopStudy(14, [12, 24], 0);
     const [few, whole] = [tallies[0]!.taught, tallies[1]!.alone];
     expect(few.given).toBeGreaterThan(tallies[0]!.alone.given);
     expect(few.given).toBeGreaterThanOrEqual(whole.given - 2);

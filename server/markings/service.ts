@@ -118,6 +118,12 @@ export async function markingOf(context: Context, ticketId: string): Promise<Mar
   return open ? markingView(context, open) : null;
 }
 
+/** Runs that are being counted, on whatever ticket. */
+export async function openMarkings(context: Context): Promise<Marking[]> {
+  const rows = await list(context, 'markings', { where: { endedAt: { [Op.is]: null } }, order: OLDEST_FIRST });
+  return Promise.all(rows.map((row) => markingView(context, row)));
+}
+
 async function markingView(context: Context, row: Rows['markings']): Promise<Marking> {
   const events = await list(context, 'pieceEvents', { where: { markingId: row.id }, order: OLDEST_FIRST });
   const [first] = await list(context, 'firstPieces', {

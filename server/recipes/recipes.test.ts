@@ -200,6 +200,27 @@ describe('drift', () => {
     expect(runs.some(({ id }: any) => id === blown)).toBe(false);
   });
 
+  it('a run at another speed than its recipe takes its grade from where it lies in the window', async () => {
+    const ticket = await ticketOf();
+    await coat(ticket.id, 60);
+    await post(`/api/tickets/${ticket.id}/recipe-uses`, { id: randomUUID(), recipeId: first.id });
+    const graded = async (mmPerS: number) => {
+      later(1);
+      const setting = {
+        power: { value: 85, unit: '%' },
+        speed: { value: mmPerS, unit: 'mm/s' },
+        interval: { value: 0.06, unit: 'mm' },
+      };
+      const run = runBody(ticket.id, { pieces: 1, recipeId: first.id, ...setting });
+      return (await post('/api/runs', run)).body;
+    };
+    // Inside what was tried and all but the recipe's own: no guess, though stations stood open.
+    expect(await graded(97)).toMatchObject({ grade: 'carried' });
+    const far = await graded(450);
+    expect(far.grade).toBe('carried');
+    expect(far.because.join()).toMatch(/speed: 450, 100 in the recipe.*of 100 hold|outside what the cells tried/);
+  });
+
   it('suspends the recipe, says why, tells Today, and is lifted only by a check coupon', async () => {
     const ticket = await ticketOf();
     await coat(ticket.id, 60);

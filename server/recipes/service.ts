@@ -1,7 +1,5 @@
 import {
   deliveredPower,
-  fitWindow,
-  lessonWords,
   rasterTime,
   SETTING_PART_NAMES,
   settingDifferences,
@@ -9,36 +7,18 @@ import {
   type Figure,
   type Grade,
   type MarkSetting,
-  type SettingJob,
 } from '@unto/core';
-import type { CreateRecipe, FrozenFit, Pairing, Recipe, RecipeRange, Revisions, Workshop } from '@unto/contract';
-import {
-  checkPulsed,
-  earlierWindows,
-  familyFor,
-  pairingOf,
-  powerSource,
-  proofOf,
-  sameRevisions,
-  weighedCells,
-  windowFamilies,
-  settableParts,
-  settingJob,
-  teachingsFor,
-  windowEquipment,
-  type FittedEquipment,
-} from '@unto/domain';
+import type { CreateRecipe, FrozenFit, Pairing, Recipe, RecipeRange, Revisions } from '@unto/contract';
+import { checkPulsed, pairingOf, powerSource, sameRevisions, settingJob, type FittedEquipment } from '@unto/domain';
 import { testStepsOf } from '../coupons/step-test.js';
-import { onOtherRevisions } from '../coupons/window.js';
 import { alone, createOnce, find, insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { inventoryItem, loadEquipment } from '../inventory/service.js';
-import { shopTeachings } from '../coupons/teachings.js';
-import { windowEvidence } from '../coupons/window-evidence.js';
 import { sprayedOf } from '../coupons/sprayed.js';
 import { takeIntoUse } from './use.js';
+import { windowProof, type ProofBench } from './window-proof.js';
 import { recipeById } from './views.js';
 import { workshop } from '../workshop/service.js';
 
@@ -104,14 +84,6 @@ async function validRange(
   return { lots, filmUm, thicknessMm: substrate.thicknessMm, coats: coats ? coats : null, restDays: REST_DAYS };
 }
 
-/** What a recipe is judged on: what stands on the bench, the shop's rules, the ticket's mark on that machine. */
-interface Bench {
-  readonly equipment: FittedEquipment;
-  readonly revisions: Revisions;
-  readonly shop: Workshop;
-  readonly job: SettingJob;
-}
-
 interface Promised {
   readonly weights: Recipe['weights'];
   readonly runIds: readonly string[];
@@ -128,32 +100,20 @@ async function promised(
   context: Context,
   request: CreateRecipe & MarkSetting,
   pairing: Pairing,
-  { equipment, revisions, shop, job }: Bench,
+  { equipment, revisions, shop, job }: ProofBench,
 ): Promise<Promised> {
   if (request.kind === 'stated') return { ...UNFITTED, worst: null, grade: 'stated', because: [] };
-  const evidence = await windowEvidence(context, pairing, revisions, request.couponIds);
-  const atFull = new Set(request.atFullIds ?? []);
-  const counted = new Map([...evidence.weights].map(([id, { weight }]) => [id, atFull.has(id) ? 1 : weight]));
-  const families = windowFamilies(weighedCells(evidence.cells, counted, atFull));
-  const family = familyFor(families, request);
-  if (!family) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
-  const coupons = evidence.coupons.filter(({ id }) => family.couponIds.includes(id));
-  const own = windowEquipment(equipment);
-  const earlier = earlierWindows(teachingsFor(family, await shopTeachings(context, pairing)));
-  const fit = fitWindow({ cells: family.cells, equipment: own, seed: request.seed, earlier });
-  const taught = lessonWords(fit.lessons).join(' ');
+  const { couponIds, seed, atFullIds } = request;
   const point = { ...request, powerW: request.powerW! };
-  const others = onOtherRevisions(coupons, pairing.compoundId, revisions).map(({ design }) => design.code);
-  const terms = {
-    fit,
-    equipment: own,
-    tolerance: job.tolerance,
-    bound: shop.bound,
-    otherRevisions: others,
-    settable: settableParts(equipment),
-    earlier,
-  };
-  const proof = proofOf(family, point, terms);
+  const found = await windowProof(
+    context,
+    point,
+    pairing,
+    { equipment, revisions, shop, job },
+    { couponIds, seed, atFullIds },
+  );
+  if (!found) throw fault('couponIds', 'These coupons have no scrubbed cell of this compound.');
+  const { family, coupons, counted, fit, taught, proof } = found;
   const cells = family.cells.length;
   return {
     runIds: family.runIds,

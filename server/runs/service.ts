@@ -1,4 +1,4 @@
-import type { OpenStation } from '@unto/core';
+import { weakestGrade, type MarkSetting, type OpenStation } from '@unto/core';
 import type {
   Cleaning,
   CreateCleaning,
@@ -8,14 +8,17 @@ import type {
   LedgerRecord,
   Revisions,
 } from '@unto/contract';
-import { openForRun, settingOnEquipment } from '@unto/domain';
-import { createOnce, find, insert, list, type Context } from '../db/context.js';
+import { openForRun, pairingOf, settingJob, settingOnEquipment, type FittedEquipment } from '@unto/domain';
+import { createOnce, find, insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 import { requireOf } from '../recipes/use.js';
 import { watchDrift } from '../recipes/drift.js';
+import { windowProof } from '../recipes/window-proof.js';
+import { runSample } from '../samples/service.js';
+import { workshop } from '../workshop/service.js';
 import { equipmentOf, loadEquipment } from '../inventory/service.js';
 import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
@@ -31,6 +34,7 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     const ticket = await find(context, 'tickets', request.ticketId, { lock: true });
     await requireFitted(context, ticket);
     const { revisions } = await loadEquipment(context, ticket);
+    if (request.recipeId) requireOf(ticket, await find(context, 'recipes', request.recipeId));
     const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
     const open = await requireReady(context, request, corrected);
     await logRun(context, request, {
@@ -56,11 +60,10 @@ export async function logRun(
   request: CreateRun,
   { revisions, open, minutesFrom }: Fired,
 ): Promise<void> {
-  const ticket = await find(context, 'tickets', request.ticketId);
+  const ticket = { ...(await find(context, 'tickets', request.ticketId)), ...(await firedOn(context, revisions)) };
   const equipment = await equipmentOf(context, revisions);
   const setting = settingOnEquipment(request, equipment);
   const recipe = request.recipeId ? await find(context, 'recipes', request.recipeId) : null;
-  if (recipe) requireOf(ticket, recipe);
   const as = await marksAsNow(context, revisions, recipe ? pinnedIds([recipe.revisions]) : []);
   const { id, recipeId, correctsId, pieces, minutes, note, reason, power, speed, interval } = request;
   await insert(context, 'runs', {
@@ -85,10 +88,63 @@ export async function logRun(
       couponIds: recipe?.couponIds ?? [],
     }),
     dose: doseFigure(setting, request, equipment, revisions),
-    ...gradeOfRun(setting, recipe && { ...recipe, revisions: as.revisions(recipe.revisions) }, revisions, open),
+    ...(await gradedRun(
+      context,
+      { ticket, setting, revisions, open, equipment },
+      recipe && { ...recipe, revisions: as.revisions(recipe.revisions) },
+    )),
     at: context.now,
     byId: context.actor,
   });
+}
+
+/** Seed of the fit that a run is judged by. */
+const SEED = 7;
+
+/**
+ * The grade of a run: its recipe’s where it is that very setting; where power, speed or another part is other than the recipe’s, what the
+ * window of its pairing says of the setting as it was.
+ */
+async function gradedRun(
+  context: Context,
+  run: {
+    readonly ticket: Rows['tickets'];
+    readonly setting: MarkSetting;
+    readonly revisions: Revisions;
+    readonly open: readonly OpenStation[];
+    readonly equipment: FittedEquipment;
+  },
+  recipe: Rows['recipes'] | null,
+): Promise<ReturnType<typeof gradeOfRun>> {
+  const { ticket, setting, revisions, open, equipment } = run;
+  const plain = gradeOfRun(setting, recipe, revisions, open);
+  const { powerPercent, powerW, speedMmPerS, intervalMm } = setting;
+  if (!recipe || plain.grade !== 'guess' || !powerPercent || !powerW || !speedMmPerS || !intervalMm) return plain;
+  const shop = await workshop(context);
+  const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+  const job = settingJob(equipment, mark, shop, speedMmPerS);
+  const known = { ...setting, powerPercent, powerW, speedMmPerS, intervalMm, coats: recipe.valid?.coats };
+  const found = await windowProof(
+    context,
+    known,
+    pairingOf(ticket),
+    { equipment, revisions, shop, job },
+    { seed: SEED },
+  );
+  if (!found) return plain;
+  const { grade, because } = found.proof;
+  if (grade === 'proved' && !open.length) return { grade, because: [] };
+  return {
+    grade: open.length ? weakestGrade([grade, 'carried']) : grade,
+    because: [...plain.because.filter((why) => !recipe.because.includes(why)), ...because],
+  };
+}
+
+/** What was fired on: the ticket may have got another head or part since. */
+async function firedOn(context: Context, { head, substrate, compound }: Revisions) {
+  const rows = await rowsOf(context, 'inventoryRevisions', [head, substrate, ...(compound ? [compound] : [])]);
+  const itemOf = (revision: string) => rows.find(({ id }) => id === revision)!.itemId;
+  return { headId: itemOf(head), substrateId: itemOf(substrate), compoundId: compound ? itemOf(compound) : null };
 }
 
 export async function getRun(context: Context, id: string): Promise<LedgerRecord> {
@@ -112,6 +168,13 @@ export async function createJudgement(context: Context, runId: string, request: 
       throw new ApiError('wrong-stage', 'Clean these pieces first: a mark is judged once the coat is off.');
     if (request.piecesGood > run.pieces)
       throw fault('piecesGood', `The run was ${run.pieces} pieces; ${request.piecesGood} cannot be good.`);
+    const { checks } = await runSample(context, runId);
+    const lost = new Set(checks.filter(({ result }) => result === 'lost').map(({ piece }) => piece)).size;
+    if (request.piecesGood > run.pieces - lost)
+      throw fault(
+        'piecesGood',
+        `${lost === 1 ? 'One piece' : `${lost} pieces`} lost the mark in a test: at most ${run.pieces - lost} of ${run.pieces} can be good.`,
+      );
     await insert(context, 'judgements', { ...request, runId, at: context.now, byId: context.actor });
     await watchDrift(context, run.recipeId);
   });

@@ -40,6 +40,18 @@ describe('a sample of a run', () => {
       expect.objectContaining({ piece: 2, test: 'abrasive pad', strokes: 40, result: 'slightly paler' }),
     ]);
     expect((await stood(run.id, 7, 'lost')).body.faults[0].path).toBe('piece');
+    // What was lost under the pad is not good, whatever is typed.
+    await stood(run.id, 3, 'lost');
+    const cleaned = { id: randomUUID(), method: 'water and sponge', minutes: 1, residue: 'none' };
+    await rig.call('POST', `/api/runs/${run.id}/cleanings`, cleaned);
+    const judged = (piecesGood: number) =>
+      rig.call('POST', `/api/runs/${run.id}/judgements`, {
+        ...{ id: randomUUID(), contrastStep: 4, evenness: 'even', piecesGood, faults: [], tests: [], note: '' },
+      });
+    expect((await judged(6)).body.faults[0].message).toBe(
+      'One piece lost the mark in a test: at most 5 of 6 can be good.',
+    );
+    expect((await judged(5)).status).toBe(200);
   });
 
   it('leaves out of the draw what was set aside as the run was counted', async () => {

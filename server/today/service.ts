@@ -1,6 +1,7 @@
 import { nextStation, type Station } from '@unto/core';
 import {
   BURN_BROKEN_OFF,
+  type Marking,
   type StoredCoat,
   type Ticket,
   type Timer,
@@ -13,6 +14,7 @@ import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
 import { list, together, type Context } from '../db/context.js';
 import { listInventory, namesOf } from '../inventory/service.js';
+import { openMarkings } from '../markings/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { openTicketLines } from '../progress/service.js';
 import { timersWhere } from '../timers/service.js';
@@ -21,11 +23,12 @@ import { measurementThatTells } from './measurement.js';
 
 /** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
-  const [timers, stored, lines, coupons, broken, drifted, blanks, short, { timeZone }] = await together(
+  const [timers, stored, lines, counting, coupons, broken, drifted, blanks, short, { timeZone }] = await together(
     context,
     () => timersWhere(context, { endedAt: null }),
     () => storedCoatsWhere(context, { endedAt: null }),
     () => openTicketLines(context),
+    () => openMarkings(context),
     () => couponTasks(context),
     () => brokenBurnTasks(context),
     () => driftedRecipes(context),
@@ -36,6 +39,7 @@ export async function today(context: Context): Promise<Today> {
   const tasks: TodayTask[] = [
     ...timers.filter(({ kind }) => kind !== 'shake').map((timer) => timerTask(timer, context.now)),
     ...stored.map(storedTask),
+    ...counting.map((marking) => countingTask(marking, lines)),
     ...broken,
     ...drifted,
     ...coupons.map(({ ticketId: _, ...task }) => task),
@@ -44,8 +48,9 @@ export async function today(context: Context): Promise<Today> {
       const station = nextStation(stations);
       const word = stations.find((entry) => entry.station === station)?.word ?? '';
       const couponWaits = station === 'prove' && coupons.some(({ ticketId }) => ticketId === ticket.id);
+      const counts = station === 'mark' && counting.some(({ ticketId }) => ticketId === ticket.id);
       const timerRuns = timers.some(({ ticketId }) => ticketId === ticket.id);
-      return station && !couponWaits && !(timerRuns && station === 'coat')
+      return station && !couponWaits && !counts && !(timerRuns && station === 'coat')
         ? [ticketTask(ticket, station, word, timeZone)]
         : [];
     }),
@@ -76,6 +81,23 @@ function timerTask(timer: Timer, now: Date): TodayTask {
     action: 'Open',
     to: `/tickets/${timer.ticketId}/${station}`,
     urgent: readTimerAt(timer, now.getTime()).due,
+  };
+}
+
+/** A run that somebody began and nobody ended: whoever comes back goes on there. */
+function countingTask(
+  { id, ticketId, pieces, counted, startedAt }: Marking,
+  lines: readonly { readonly ticket: Ticket }[],
+): TodayTask {
+  const made = counted.filter(({ state }) => state !== 'to go').length;
+  return {
+    key: `marking-${id}`,
+    at: startedAt,
+    title: `Marking: ${lines.find(({ ticket }) => ticket.id === ticketId)?.ticket.title ?? 'a ticket'}`,
+    text: `${made} of ${pieces} pieces counted · never leave a running laser`,
+    action: 'Go on counting',
+    to: `/tickets/${ticketId}/mark`,
+    urgent: true,
   };
 }
 

@@ -112,6 +112,21 @@ describe('Today', () => {
     expect(await titles()).toContain('Clean: Cleaning');
   });
 
+  it('names a run that is being counted first of its ticket, and sends whoever comes back there', async () => {
+    const ticket = await openTicket({ title: 'Counted tags', pieces: 6 });
+    const { id: _i, ticketId: _t, correctsId: _c, minutes: _m, pieces: _p, ...setting } = runBody(ticket.id);
+    const { body: marking } = await rig.call('POST', `/api/tickets/${ticket.id}/markings`, {
+      ...{ ...setting, id: randomUUID(), pieces: 6, checked: [] },
+    });
+    const piece = { id: randomUUID(), piece: 1, what: 'done', why: null };
+    await rig.call('POST', `/api/markings/${marking.id}/pieces`, piece);
+    const task = (await today()).tasks.find(({ key }) => key === `marking-${marking.id}`);
+    expect(task).toMatchObject({ title: 'Marking: Counted tags', to: `/tickets/${ticket.id}/mark`, urgent: true });
+    expect(task!.text).toContain('1 of 6 pieces counted');
+    await rig.call('PUT', `/api/markings/${marking.id}/end`, { runId: randomUUID() });
+    expect(await titles()).not.toContain('Marking: Counted tags');
+  });
+
   it('counts pieces left in a container, and one past its date', async () => {
     const old = randomUUID();
     await rig.call('POST', '/api/inventory', {

@@ -108,7 +108,7 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   createSampleDraw: ({ params }) => [KEYS.sample(params!['id']!)],
   createPieceCheck: ({ params }) => [KEYS.sample(params!['id']!)],
   createMarking: ticketIn,
-  createPieceEvent: () => ANY_TICKET,
+  createPieceEvent: () => [...ANY_TICKET, KEYS.today()],
   createFirstPiece: () => ANY_TICKET,
   endMarking: () => [...ANY_TICKET, KEYS.ledger(), KEYS.today(), ['choice']],
   importLedger: () => [KEYS.ledger(), ['run'], KEYS.today(), ...ANY_TICKET],

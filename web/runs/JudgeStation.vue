@@ -59,6 +59,15 @@ const drawn = computed<DrawnPiece[]>(() => {
     return chosen.includes(piece) ? { piece, look: 'drawn', word: 'to scrub' } : { piece, look: 'open', word: '' };
   });
 });
+const goodHint = computed(() => {
+  const { aside = [] } = sampled.sample.value ?? {};
+  const lost = sampled.lost.value;
+  return [
+    `Of ${run.value!.pieces}`,
+    ...(aside.length ? [`${aside.length} set aside`] : []),
+    ...(lost ? [`${lost} lost`] : []),
+  ].join(', ');
+});
 const STOOD = { 'no change': 'held', 'slightly paler': 'paler', lost: 'lost' } as const;
 
 const form = useForm<CreateJudgement>(
@@ -144,7 +153,7 @@ async function keep(): Promise<void> {
         test-id="contrast"
       />
       <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
-      <NumberField name="piecesGood" label="Good pieces" :hint="`Of ${run.pieces}`" test-id="good" />
+      <NumberField name="piecesGood" label="Good pieces" :hint="goodHint" test-id="good" />
       <fieldset class="wide">
         <legend>Tests done</legend>
         <div v-for="(_, i) in values.tests" :key="i" class="test">
