@@ -11,7 +11,8 @@ import {
   type WindowFit,
   type WindowRest,
 } from '@unto/core';
-import { earlierWindows, familyJob, proofOf, settingIn } from '@unto/domain';
+import { familyJob, proofOf, settingIn } from '@unto/domain';
+import { earlierOf } from './earlier';
 import type { ComparedAnswer, ComparedWindow } from './computations';
 
 const SPEEDS = 40;
@@ -39,7 +40,7 @@ function answerOf(
   powersW: readonly number[],
   seed: number,
 ): Omit<ComparedAnswer, 'withFirst' | 'crossovers'> {
-  const earlier = earlierWindows(teachings);
+  const earlier = earlierOf(teachings);
   const fit = fitWindow({ cells: family.cells, equipment, seed, earlier });
   const own = familyJob(family, job);
   const quickest = quickestSetting(fit, own);

@@ -41,10 +41,11 @@ import {
   type SettingChoice,
 } from '@unto/core';
 import type { Teaching } from '@unto/contract';
-import { earlierWindows, familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
+import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
+import { earlierOf } from './earlier';
 import { matchWindow } from './match-window';
 import { answered, answeredLater, type Computations, type DrawnWindow } from './computations';
 
@@ -103,8 +104,6 @@ function remembered<Asked, Key, T>(work: (asked: Asked) => T): (asked: Asked, ke
     return last.value;
   };
 }
-const rememberedEarlier = remembered(earlierWindows);
-const earlierOf = (teachings: readonly Teaching[]) => rememberedEarlier(teachings, teachings);
 const rememberedFit = remembered(fitWindow);
 /** A window fitted; the same cells asked for again, for another mark or mix, are not fitted anew. */
 const lastFit = (task: Parameters<typeof fitWindow>[0], teachings: readonly Teaching[]) =>

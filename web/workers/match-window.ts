@@ -1,11 +1,12 @@
 import { fitWindow, matchPiece, type Match, type PieceReading } from '@unto/core';
-import { earlierWindows, familyJob, proofOf, settingIn } from '@unto/domain';
+import { familyJob, proofOf, settingIn } from '@unto/domain';
+import { earlierOf } from './earlier';
 import type { ComparedWindow, MatchedSetting, MatchedWindow } from './computations';
 
 /** What comes nearest a piece in a window, with what its proof is worth. */
 export function matchWindow(window: ComparedWindow, target: PieceReading, seed: number): MatchedWindow {
   const { family, equipment, job, otherRevisions, settable, teachings } = window;
-  const earlier = earlierWindows(teachings);
+  const earlier = earlierOf(teachings);
   const fit = fitWindow({ cells: family.cells, equipment, seed, earlier });
   const terms = { fit, equipment, tolerance: job.tolerance, bound: job.bound, otherRevisions, settable, earlier };
   const judged = (match: Match | null): MatchedSetting | null =>
