@@ -1,3 +1,4 @@
+import type { Known } from '../statistics/partial-pooling.js';
 import { sigmoid } from './ordered-logit.js';
 
 /** Slopes of a boundary's line over ln speed: one before the first hinge, one after each. */
@@ -30,20 +31,15 @@ export interface BoundaryCells {
 /** No step: a cell is beyond nothing, or not beyond anything. */
 export const NO_STEP = -1;
 
-export interface Normal {
-  readonly mean: number;
-  readonly sd: number;
-}
-
 /** Weak knowledge of a boundary; null leaves the likelihood alone, with nothing misread. */
 export interface BoundaryPrior {
-  readonly lnSteepness: Normal;
+  readonly lnSteepness: Known;
   /** One for each column: ln power at which it is the even bet, slopes, and so on. */
-  readonly columns: readonly Normal[];
+  readonly columns: readonly Known[];
   /** logit of twice the share misread: it is never more than half */
-  readonly misread: Normal;
+  readonly misread: Known;
   /** ln of the distance of neighbouring steps, in logits */
-  readonly lnStep: Normal;
+  readonly lnStep: Known;
   /** What other windows taught of sums of the columns, beside what is known of each. */
   readonly taught?: readonly Taught[];
 }
@@ -147,7 +143,7 @@ function sumBy(row: readonly number[], theta: ArrayLike<number>): number {
   return sum;
 }
 
-const normal = (value: number, { mean, sd }: Normal) => -0.5 * ((value - mean) / sd) ** 2;
+const normal = (value: number, { mean, sd }: Known) => -0.5 * ((value - mean) / sd) ** 2;
 
 /** How far a slope lies outside what is believed, in units of the softness. */
 function strayed(slope: number): number {

@@ -2,7 +2,8 @@ import { OUTCOMES, type Outcome } from '../coupon/outcomes.js';
 import { speedExponent } from '../heat/speed-exponent.js';
 import { CoreError } from '../support/core-error.js';
 import { seededRandom, type Random } from '../support/random.js';
-import type { BoundaryPrior, BoundaryTask, Normal } from './boundary.js';
+import type { Known } from '../statistics/partial-pooling.js';
+import type { BoundaryPrior, BoundaryTask } from './boundary.js';
 import { drawsAt, normalDraws, posteriorDraws, systematic, type Draws } from './boundary-posterior.js';
 import { orderedLogit, sigmoid, type OrdinalPriors } from './ordered-logit.js';
 import { quickSigmoid } from './quick-sigmoid.js';
@@ -126,12 +127,12 @@ function drawsOf(
 }
 
 /** ln k of a spray even to 6 to 20 %: about 15, nine times in ten from 7 to 31. */
-const STEEPNESS: Normal = { mean: Math.log(15), sd: 0.45 };
+const STEEPNESS: Known = { mean: Math.log(15), sd: 0.45 };
 /** One or two cells of a hundred are read as something else, now and then one of ten. */
-const MISREAD: Normal = { mean: Math.log(0.03 / 0.97), sd: 0.9 };
+const MISREAD: Known = { mean: Math.log(0.03 / 0.97), sd: 0.9 };
 /** ln of the logits between neighbouring steps of what was kept. */
-const STEP: Normal = { mean: 0, sd: 0.8 };
-const BEND: Normal = { mean: 0, sd: 0.3 };
+const STEP: Known = { mean: 0, sd: 0.8 };
+const BEND: Known = { mean: 0, sd: 0.3 };
 /** How much the power that is wanted may lie off what was guessed, ln. */
 const LEVEL_SD = 0.9;
 
@@ -143,7 +144,7 @@ function windowPriors(
   const powers = cells.map(({ powerW }) => Math.log(powerW));
   const [low, high] = powers.reduce(([a, b], one) => [Math.min(a, one), Math.max(b, one)], [Infinity, -Infinity]);
   const q = speedExponent({ powerW: 1, speedMmPerS: Math.exp(form.lnSpeed), radiusMm, conductivity, diffusivity });
-  const prior = (level: number, slope: Normal): BoundaryPrior => ({
+  const prior = (level: number, slope: Known): BoundaryPrior => ({
     lnSteepness: STEEPNESS,
     columns: [{ mean: level, sd: LEVEL_SD }, slope, ...form.hinges.map(() => BEND), ...restPriors(form)],
     misread: MISREAD,

@@ -1,4 +1,5 @@
-import { NO_STEP, type BoundaryCells, type Normal } from './boundary.js';
+import type { Known } from '../statistics/partial-pooling.js';
+import { NO_STEP, type BoundaryCells } from './boundary.js';
 import {
   SEEN_FACTORS,
   restOfPoint,
@@ -95,7 +96,7 @@ export function formRow(form: WindowForm, point: WindowPoint & Pick<WindowCell, 
 }
 
 /** Weak knowledge of the columns after the line over speed. */
-export function restPriors(form: WindowForm): Normal[] {
+export function restPriors(form: WindowForm): Known[] {
   return [
     ...(form.intervals.length ? [INTERVAL, ...form.intervals.map(() => OWN_INTERVAL)] : []),
     ...(form.lnPasses === null ? [] : [PASSES]),
@@ -111,14 +112,14 @@ export function restPriors(form: WindowForm): Normal[] {
 export const columnsOf = (form: WindowForm): number => 2 + form.hinges.length + restPriors(form).length;
 
 /** Between heat, which knows no interval, and dose, which goes with it. */
-const INTERVAL: Normal = { mean: 0.6, sd: 0.35 };
+const INTERVAL: Known = { mean: 0.6, sd: 0.35 };
 /** Lines that no longer meet, or heap up, lie off the line of the others. */
-const OWN_INTERVAL: Normal = { mean: 0, sd: 0.12 };
+const OWN_INTERVAL: Known = { mean: 0, sd: 0.12 };
 /** A second pass does less than twice the dose in one. */
-const PASSES: Normal = { mean: -0.5, sd: 0.35 };
+const PASSES: Known = { mean: -0.5, sd: 0.35 };
 
 /** Another lot, or another hand, asks for so much more or less power: mostly under a tenth. Common practice, no source. */
-const SEEN: Normal = { mean: 0, sd: 0.07 };
+const SEEN: Known = { mean: 0, sd: 0.07 };
 
 /** Share of cells judged by eye that are read as something else. Common practice, no source. */
 export const MISREAD_BY_EYE = 0.08;

@@ -25,6 +25,10 @@ export function countedPieces(events: readonly PieceEvent[]): MarkedPiece[] {
   return [...newest.values()].sort((a, b) => a.piece - b.piece);
 }
 
+/** Those that went under the beam: done, or set aside. */
+export const madePieces = (counted: readonly MarkedPiece[]): MarkedPiece[] =>
+  counted.filter(({ state }) => state !== 'to go');
+
 /** How far a run is that is being counted. Times in seconds. */
 export interface CountedSoFar {
   readonly done: number;
@@ -48,7 +52,7 @@ export function countedSoFar(
   const of = (state: MarkedPiece['state']) => counted.filter((one) => one.state === state).length;
   const [done, aside] = [of('done'), of('set aside')];
   const made = done + aside;
-  const spoken = new Set(counted.filter(({ state }) => state !== 'to go').map(({ piece }) => piece));
+  const spoken = new Set(madePieces(counted).map(({ piece }) => piece));
   const next = Array.from({ length: pieces }, (_, i) => i + 1).find((piece) => !spoken.has(piece)) ?? null;
   const elapsedS = Math.max(0, (nowMs - Date.parse(startedAt)) / 1000);
   const lastS = lastAt(counted, startedAt);
@@ -59,7 +63,7 @@ export function countedSoFar(
 
 /** Seconds from the beginning to the piece that was counted last; null while none was. */
 function lastAt(counted: readonly MarkedPiece[], startedAt: string): number | null {
-  const made = counted.filter(({ state }) => state !== 'to go').map(({ at }) => Date.parse(at));
+  const made = madePieces(counted).map(({ at }) => Date.parse(at));
   return made.length ? Math.max(0, (Math.max(...made) - Date.parse(startedAt)) / 1000) : null;
 }
 
@@ -73,8 +77,7 @@ const STOP = 3;
 
 /** Stops while a run was counted, seconds: gaps far longer than what a piece took mostly. */
 export function stopsIn({ counted, startedAt }: Pick<Marking, 'counted' | 'startedAt'>): number[] {
-  const times = counted
-    .filter(({ state }) => state !== 'to go')
+  const times = madePieces(counted)
     .map(({ at }) => (Date.parse(at) - Date.parse(startedAt)) / 1000)
     .sort((a, b) => a - b);
   const gaps = times.map((at, i) => at - (times[i - 1] ?? 0));

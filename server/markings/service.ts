@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { CreateFirstPiece, CreateMarking, CreatePieceEvent, CreateRun, EndMarking, Marking } from '@unto/contract';
-import { countedMinutes, countedPieces, settingOnEquipment } from '@unto/domain';
+import { countedMinutes, madePieces, settingOnEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
@@ -8,6 +8,7 @@ import { loadEquipment } from '../inventory/service.js';
 import { requireFitted } from '../place/fittings.js';
 import { requireOf } from '../recipes/use.js';
 import { logRun, requireReady } from '../runs/service.js';
+import { countedOf } from '../samples/counted.js';
 
 /**
  * Begins a run whose pieces are counted one by one. What is set and what stands on the bench is frozen here: this is when the beam fires.
@@ -68,8 +69,7 @@ export async function createFirstPiece(
 ): Promise<Marking> {
   const marking = await find(context, 'markings', markingId);
   await createOnce(context, 'first piece', request, async () => {
-    const { counted } = await markingView(context, marking);
-    if (!counted.some(({ state }) => state !== 'to go'))
+    if (!madePieces(await countedOf(context, markingId)).length)
       throw new ApiError('wrong-stage', 'No piece of this run is done yet.');
     await insert(context, 'firstPieces', { ...request, markingId, at: pressedAt(context), byId: context.actor });
   });
@@ -81,7 +81,7 @@ export async function endMarking(context: Context, markingId: string, { runId }:
   const marking = await find(context, 'markings', markingId, { lock: true });
   if (!marking.endedAt) {
     const view = await markingView(context, marking);
-    const pieces = view.counted.filter(({ state }) => state !== 'to go').length;
+    const pieces = madePieces(view.counted).length;
     if (pieces > 0) {
       const { recipeId, blankId, note, reason, checked: _checked, ...setting } = marking.entered;
       const run: CreateRun = {
@@ -125,7 +125,6 @@ export async function openMarkings(context: Context): Promise<Marking[]> {
 }
 
 async function markingView(context: Context, row: Rows['markings']): Promise<Marking> {
-  const events = await list(context, 'pieceEvents', { where: { markingId: row.id }, order: OLDEST_FIRST });
   const [first] = await list(context, 'firstPieces', {
     where: { markingId: row.id },
     order: NEWEST_FIRST,
@@ -136,6 +135,6 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
     ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId },
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
     checked: row.entered.checked,
-    counted: countedPieces(events.map((event) => ({ ...event, at: event.at.toISOString(), by: event.byId }))),
+    counted: await countedOf(context, row.id),
   };
 }

@@ -1,9 +1,10 @@
 import { drawPieces, seededRandom } from '@unto/core';
 import type { CreatePieceCheck, CreateSampleDraw, RunSample } from '@unto/contract';
-import { countedPieces } from '@unto/domain';
+import { madePieces } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
+import { countedOf } from './counted.js';
 
 /** Draws pieces of a run at random; more than were drawn before are added to those, never fewer. */
 export async function createSampleDraw(context: Context, runId: string, request: CreateSampleDraw): Promise<RunSample> {
@@ -56,9 +57,6 @@ async function sampleOf(context: Context, run: Rows['runs']): Promise<RunSample>
 async function asideOf(context: Context, runId: string): Promise<number[]> {
   const [marking] = await list(context, 'markings', { where: { runId }, limit: 1 });
   if (!marking) return [];
-  const events = await list(context, 'pieceEvents', { where: { markingId: marking.id }, order: OLDEST_FIRST });
-  const marked = countedPieces(events.map((one) => ({ ...one, at: one.at.toISOString(), by: one.byId }))).filter(
-    ({ state }) => state !== 'to go',
-  );
+  const marked = madePieces(await countedOf(context, marking.id));
   return marked.flatMap(({ state }, i) => (state === 'set aside' ? [i + 1] : []));
 }

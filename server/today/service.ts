@@ -9,7 +9,7 @@ import {
   type TodayShort,
   type TodayTask,
 } from '@unto/contract';
-import { endOfDay, readTimerAt } from '@unto/domain';
+import { endOfDay, madePieces, readTimerAt } from '@unto/domain';
 import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
 import { list, together, type Context } from '../db/context.js';
@@ -89,7 +89,7 @@ function countingTask(
   { id, ticketId, pieces, counted, startedAt }: Marking,
   lines: readonly { readonly ticket: Ticket }[],
 ): TodayTask {
-  const made = counted.filter(({ state }) => state !== 'to go').length;
+  const made = madePieces(counted).length;
   return {
     key: `marking-${id}`,
     at: startedAt,

@@ -13,12 +13,12 @@ import { useTicket } from '../stores/ticket';
 import FormNote from '../ui/FormNote.vue';
 import { formatDuration } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
-import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
 import RunFields from './RunFields.vue';
 import RunWays from './RunWays.vue';
+import RunWords from './RunWords.vue';
 import SetChecks from './SetChecks.vue';
 import { useRunEntry } from './useRunEntry';
 
@@ -27,13 +27,12 @@ const way = defineModel<'count' | 'log'>('way', { required: true });
 const ticket = useTicket();
 const outbox = useOutbox();
 const model = useSection('beam');
-const { recipe, planned, openBefore } = useRunEntry();
+const { recipe, planned, openFor } = useRunEntry();
 const form = useForm<CreateMarking>(createMarking, () => ({ ...planned(), id: uuid(), checked: [] }), {
   draft: `begin-${ticket.ticket!.id}`,
 });
 const { values, busy } = form;
-const open = computed(() => openBefore(values.value.pieces));
-const never = computed(() => open.value.filter((one) => one.never));
+const { open, never } = openFor(() => values.value.pieces);
 /** Something else is set than the recipe says, or there is none, or it does not say how the air stands. */
 const other = ref(false);
 const asked = computed(() => other.value || !recipe.value?.air);
@@ -100,15 +99,7 @@ async function begin(): Promise<void> {
       <p v-else-if="!values.air" class="quiet small wide">
         Tick the air once you saw how it stands{{ recipe!.air ? `: the recipe has it ${recipe!.air}` : '' }}.
       </p>
-      <TextField name="note" class="wide" label="Note" />
-      <TextField
-        v-if="open.length && !never.length"
-        name="reason"
-        class="wide"
-        label="Why it runs all the same"
-        hint="Kept with the run; its grade is at best Carried"
-        test-id="run-reason"
-      />
+      <RunWords :open="open" />
     </form>
     <template #foot
       ><Button

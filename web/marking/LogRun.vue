@@ -14,7 +14,6 @@ import { useTicket } from '../stores/ticket';
 import FormNote from '../ui/FormNote.vue';
 import { formatDuration } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
-import TextField from '../ui/TextField.vue';
 import TickField from '../ui/TickField.vue';
 import { useForm } from '../ui/useForm';
 import { useStillHere } from '../ui/useStillHere';
@@ -22,6 +21,7 @@ import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
 import RunFields from './RunFields.vue';
 import RunWays from './RunWays.vue';
+import RunWords from './RunWords.vue';
 import { useRunEntry } from './useRunEntry';
 
 /** Log a run that is over: the whole setting as the panel showed it, pieces, minutes; with what stood open before it. */
@@ -31,7 +31,7 @@ const outbox = useOutbox();
 const router = useRouter();
 const stillHere = useStillHere();
 const model = useSection('beam');
-const { recipe, planned, openBefore } = useRunEntry();
+const { recipe, planned, openFor } = useRunEntry();
 const form = useForm<CreateRun>(
   createRun,
   () => ({ ...planned(), id: uuid(), ticketId: ticket.ticket!.id, correctsId: null, minutes: Number.NaN }),
@@ -47,8 +47,7 @@ function turn(now: boolean): void {
   untimed.value = now;
   values.value.minutes = now && plannedS.value ? Number((plannedS.value / 60).toPrecision(3)) : Number.NaN;
 }
-const open = computed(() => openBefore(values.value.pieces));
-const never = computed(() => open.value.filter((one) => one.never));
+const { open, never } = openFor(() => values.value.pieces);
 
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;
@@ -99,15 +98,7 @@ async function keep(): Promise<void> {
         @update:model-value="turn($event)"
         >Nobody timed it: keep the minutes as planned</TickField
       >
-      <TextField name="note" class="wide" label="Note" />
-      <TextField
-        v-if="open.length && !never.length"
-        name="reason"
-        class="wide"
-        label="Why it runs all the same"
-        hint="Kept with the run; its grade is at best Carried"
-        test-id="run-reason"
-      />
+      <RunWords :open="open" />
     </form>
     <template #foot
       ><Button

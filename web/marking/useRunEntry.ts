@@ -69,5 +69,10 @@ export function useRunEntry() {
       new Date(time.now),
     );
   }
-  return { recipe, left, blanks, planned, openBefore };
+  /** What stands open before the pieces of a form, and what of it no reason lets pass. */
+  function openFor(pieces: () => number) {
+    const open = computed(() => openBefore(pieces()));
+    return { open, never: computed(() => open.value.filter((one) => one.never)) };
+  }
+  return { recipe, left, blanks, planned, openFor };
 }

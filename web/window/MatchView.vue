@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MEASURES, type Measure, type Point2 } from '@unto/core';
+import { MEASURES, SURE, type Measure, type Point2 } from '@unto/core';
 import type { WindowFamily } from '@unto/domain';
 import Button from 'primevue/button';
 import Slider from 'primevue/slider';
@@ -88,7 +88,7 @@ const found = computed<Found[]>(() => {
     const family = families.value[i]!;
     return [
       ...(proven ? [{ title: 'Nearest that is proven', family, match: proven }] : []),
-      ...(nearest && nearest.choice.sure < 0.95
+      ...(nearest && nearest.choice.sure < SURE
         ? [{ title: 'Nearest of all that was tried', family, match: nearest }]
         : []),
     ];

@@ -1,7 +1,6 @@
 import {
   compareTimes,
   crossovers,
-  fitWindow,
   measureField,
   quickestSetting,
   spreadOf,
@@ -11,8 +10,7 @@ import {
   type WindowFit,
   type WindowRest,
 } from '@unto/core';
-import { familyJob, proofOf, settingIn } from '@unto/domain';
-import { earlierOf } from './earlier';
+import { judgedWindow } from './judged-window';
 import type { ComparedAnswer, ComparedWindow } from './computations';
 
 const SPEEDS = 40;
@@ -36,27 +34,20 @@ export function compareWindows(
 }
 
 function answerOf(
-  { family, equipment, job, otherRevisions, settable, teachings }: ComparedWindow,
+  window: ComparedWindow,
   powersW: readonly number[],
   seed: number,
 ): Omit<ComparedAnswer, 'withFirst' | 'crossovers'> {
-  const earlier = earlierOf(teachings);
-  const fit = fitWindow({ cells: family.cells, equipment, seed, earlier });
-  const own = familyJob(family, job);
-  const quickest = quickestSetting(fit, own);
-  const terms = { fit, equipment, tolerance: job.tolerance, bound: job.bound, otherRevisions, settable, earlier };
-  const proof = quickest && proofOf(family, settingIn(family, quickest), terms);
+  const { family } = window;
+  const { fit, job, offered } = judgedWindow(window, seed);
+  const quickest = quickestSetting(fit, job);
   const rest: WindowRest = quickest ?? family.cells[0]!;
-  const times = windowTimes(fit, own, { powersW, rest, level: HOLDS });
+  const times = windowTimes(fit, job, { powersW, rest, level: HOLDS });
   return {
     bands: windowBands(windowMap(fit, { powersW: within(fit, powersW), speedsMmPerS: speedsOf(fit), rest }), GOOD),
     times,
     best: spreadOf(times.best),
-    quickest: quickest && {
-      ...quickest,
-      proof: proof!,
-      contrast: measureField(family.cells, 'contrast')?.at(quickest) ?? null,
-    },
+    quickest: quickest && offered(quickest, measureField(family.cells, 'contrast')?.at(quickest) ?? null),
   };
 }
 

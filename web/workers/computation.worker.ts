@@ -17,7 +17,6 @@ import {
   findPart,
   fitNotes,
   fitNoteWords,
-  fitWindow,
   labelDose,
   layoutCoupon,
   leftOut,
@@ -38,14 +37,13 @@ import {
   type Pixels,
   type Point2,
   type ReadablePicture,
-  type SettingChoice,
 } from '@unto/core';
-import type { Teaching } from '@unto/contract';
-import { familyJob, proofOf, settingIn, workOutSheet } from '@unto/domain';
+import { workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
 import { earlierOf } from './earlier';
+import { judgedWindow } from './judged-window';
 import { matchWindow } from './match-window';
 import { answered, answeredLater, type Computations, type DrawnWindow } from './computations';
 
@@ -94,20 +92,6 @@ function openedCard(key: string): ReadablePicture {
   if (!open) throw new CoreError('reading.outside', 'That picture is not open.');
   return open;
 }
-
-/** Remembers what it worked out last, by what it was asked. */
-function remembered<Asked, Key, T>(work: (asked: Asked) => T): (asked: Asked, key: Key) => T {
-  let last: { readonly key: string; readonly value: T } | null = null;
-  return (asked, key) => {
-    const own = JSON.stringify(key);
-    if (last?.key !== own) last = { key: own, value: work(asked) };
-    return last.value;
-  };
-}
-const rememberedFit = remembered(fitWindow);
-/** A window fitted; the same cells asked for again, for another mark or mix, are not fitted anew. */
-const lastFit = (task: Parameters<typeof fitWindow>[0], teachings: readonly Teaching[]) =>
-  rememberedFit(task, { ...task, earlier: teachings });
 
 /** The heavy part of the core, away from the page. */
 const computations: Computations = {
@@ -166,30 +150,24 @@ const computations: Computations = {
   map: async ({ fit, grid }) => answered(() => windowMap(fit, grid)),
   measureMap: async ({ cells, measure, map }) => answered(() => measureMap(cells, measure, map)),
   compare: async ({ windows, powersW, seed }) => answered(() => compareWindows(windows, powersW, seed)),
-  window: async ({ family, equipment, seed, job, cost, tone, mix, reach, otherRevisions, settable, teachings }) =>
+  window: async ({ seed, cost, tone, mix, reach, ...window }) =>
     answered(() => {
-      const earlier = earlierOf(teachings);
-      const fit = lastFit({ cells: family.cells, equipment, seed, earlier }, teachings);
-      const own = familyJob(family, job);
-      const { tolerance, bound } = job;
-      const terms = { fit, equipment, tolerance, bound, otherRevisions, settable, earlier };
-      const offered = (choice: SettingChoice | null) =>
-        choice && {
-          ...choice,
-          proof: proofOf(family, settingIn(family, choice), terms),
-          contrast: contrast && contrast.at(choice),
-        };
-      const contrast = measureField(family.cells, 'contrast');
+      const { fit, job, offered } = judgedWindow(window, seed);
+      const contrast = measureField(window.family.cells, 'contrast');
       const strong = contrast && ((point: WindowPoint) => aimedContrast(contrast.mean(point), tone));
-      const found = settingFromWindow(fit, own, cost, strong, mix);
+      const found = settingFromWindow(fit, job, cost, strong, mix);
       const alone = leftOut(fit);
+      const answer = CHOICES.map((kind) => {
+        const choice = found[kind];
+        return [kind, choice && offered(choice, contrast && contrast.at(choice))];
+      });
       return {
         fit,
-        answer: Object.fromEntries(CHOICES.map((kind) => [kind, offered(found[kind])])) as DrawnWindow['answer'],
+        answer: Object.fromEntries(answer) as DrawnWindow['answer'],
         seen: seenEffects(fit),
         odd: oddCells(fit, alone),
         notes: fitNotes(fit, alone).map((note) => fitNoteWords(fit, note, alone)),
-        next: nextBlock(fit, own, { reach, proven: found.quickest }),
+        next: nextBlock(fit, job, { reach, proven: found.quickest }),
       };
     }),
 };
