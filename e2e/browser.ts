@@ -14,6 +14,16 @@ export interface Browser {
   close(): Promise<void>;
 }
 
+/** Counts what a page has asked the server for and not been answered yet, from its first line on. */
+const COUNT_ASKED = `
+  window.asked = 0;
+  const fetched = window.fetch;
+  window.fetch = (...args) => {
+    window.asked += 1;
+    return fetched(...args).finally(() => (window.asked -= 1));
+  };
+`;
+
 /** Opens Debian's Chromium, 1280×800 exactly (device metrics: a window's size would include its frame). */
 export async function openBrowser(): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'unto-browser-'));
@@ -53,6 +63,7 @@ export async function openBrowser(): Promise<Browser> {
     });
   };
   await viewport(1280, 800);
+  await chrome.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: COUNT_ASKED });
   await chrome.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
   return {
     driver,

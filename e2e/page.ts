@@ -162,14 +162,17 @@ export class Page {
     );
   }
 
-  /** What the page, or a part of it, reads once it stays so. */
+  /** What the page, or a part of it, reads once nothing is asked any more, nothing is busy, and it stays so. */
   async settled(css = 'main'): Promise<string> {
     let last = '';
     await this.driver.wait(
       async () => {
         await new Promise((resolve) => setTimeout(resolve, 400));
         const now = await this.driver.findElement(By.css(css)).getText();
-        const same = now === last && now !== '';
+        const working = await this.driver.executeScript(
+          'return window.asked > 0 || document.querySelector(\'main [aria-busy="true"]\') !== null',
+        );
+        const same = !working && now === last && now !== '';
         last = now;
         return same;
       },
