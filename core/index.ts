@@ -8,6 +8,8 @@ export * from './heat/index.js';
 export * from './judge/index.js';
 export * from './coat/index.js';
 export * from './time/index.js';
+export * from './lettering/index.js';
+export * from './artwork/index.js';
 export * from './coupon/index.js';
 export * from './starting/index.js';
 export * from './formats/index.js';

@@ -1,5 +1,5 @@
 import type { CouponFrame, CouponLayout } from '../coupon/layout.js';
-import { labelStrokes, type Point } from '../coupon/label-strokes.js';
+import { labelStrokes, type Point } from '../lettering/label-strokes.js';
 import { levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
 import { fitHomography, project, type Homography, type Point2 } from '../imaging/homography.js';
 

@@ -1,5 +1,5 @@
 import type { CouponCell, CouponLayout } from '../coupon/layout.js';
-import { textWidth } from '../coupon/label-strokes.js';
+import { textWidth } from '../lettering/label-strokes.js';
 import type { Blur } from '../target/find-card.js';
 import type { LevelPicture } from '../target/level-picture.js';
 import { ciede2000 } from '../imaging/ciede2000.js';

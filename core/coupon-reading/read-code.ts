@@ -1,5 +1,5 @@
 import type { CouponLayout } from '../coupon/layout.js';
-import { labelStrokes, textWidth, type Point } from '../coupon/label-strokes.js';
+import { labelStrokes, textWidth, type Point } from '../lettering/label-strokes.js';
 import type { LevelPicture } from '../target/level-picture.js';
 
 /** The code burnt on a coupon as a picture shows it; “?” for a letter that cannot be told. */

@@ -6,14 +6,13 @@ import type { RowMotion } from '../time/raster.js';
 import {
   burnOrder,
   couponGcode,
-  labelStrokes,
   layoutCoupon,
   PLAIN_DESIGN,
-  qrRects,
   readEmbeddedDesign,
   type CouponDesign,
   type CouponLayout,
 } from './index.js';
+import { labelStrokes, moduleRects } from '../lettering/index.js';
 
 /**
  * Walks a program word by word as RS-274/NGC has it (NIST 6556, 2000: F and S before tool and spindle words, those before motion), and
@@ -136,7 +135,7 @@ function boxesOf(layout: CouponLayout): Box[] {
     ...burnOrder(layout).map(({ xMm, yMm }): Box => [xMm, yMm, xMm + cell.widthMm, yMm + cell.heightMm]),
     ...around(layout.labels.flatMap((label) => labelStrokes(label))),
     ...around(layout.frameStrokes),
-    ...(layout.qr ? qrRects(layout.qr) : []).map(({ xMm, yMm, widthMm, heightMm }): Box => [
+    ...(layout.qr ? moduleRects(layout.qr) : []).map(({ xMm, yMm, widthMm, heightMm }): Box => [
       xMm,
       yMm,
       xMm + widthMm,

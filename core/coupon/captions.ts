@@ -1,6 +1,6 @@
 import { CoreError } from '../support/core-error.js';
 import { axisLabel, axisValues, type CouponDesign, type CouponParameter } from './design.js';
-import { textWidth } from './label-strokes.js';
+import { textWidth } from '../lettering/label-strokes.js';
 
 /** A caption of a letter and a number is read beside its cell: smaller than the values at the edges. */
 const CAPTION_SHARE = 0.36;

@@ -15,10 +15,10 @@ import {
   layoutCoupon,
   PLAIN_DESIGN,
   predictCells,
-  qrModules,
   readEmbeddedDesign,
   type CouponDesign,
 } from './index.js';
+import { qrModules } from '../lettering/index.js';
 
 const LIMITS = {
   bed: { widthMm: 700, heightMm: 500 },

@@ -9,7 +9,7 @@ import { axisValues, PLAIN_DESIGN, type CouponDesign } from './design.js';
 import { readEmbeddedDesign } from './embed.js';
 import { couponGcode } from './gcode.js';
 import { hatchLines } from './hatch.js';
-import { labelStrokes, textWidth } from './label-strokes.js';
+import { labelStrokes, textWidth } from '../lettering/label-strokes.js';
 import { layoutCoupon } from './layout.js';
 import { outcomeFromWords } from './outcomes.js';
 import { predictCells, widestRunUp } from './predict.js';

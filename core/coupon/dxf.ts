@@ -1,9 +1,9 @@
 import { dxfFile, dxfPolyline } from '../formats/dxf.js';
 import { designToken } from './embed.js';
 import { cellLines } from './cell-lines.js';
-import { labelStrokes } from './label-strokes.js';
+import { labelStrokes } from '../lettering/label-strokes.js';
 import type { CouponLayout } from './layout.js';
-import { qrRects } from './qr.js';
+import { moduleRects } from '../lettering/symbols.js';
 
 /**
  * A coupon as DXF R12 in mm, origin at the blank's lower left corner: the blank on BLANK, marks on LABELS and QR, every cell on a layer
@@ -39,7 +39,7 @@ export function couponDxf(layout: CouponLayout): string {
       ...dxfPolyline(box(0, 0, design.blank.widthMm, design.blank.heightMm), 'BLANK', true),
       ...strokes.flatMap((stroke) => dxfPolyline(stroke, 'LABELS', false)),
       ...(qr
-        ? qrRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
+        ? moduleRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
             dxfPolyline(box(xMm, yMm, widthMm, heightMm), 'QR', true),
           )
         : []),

@@ -4,7 +4,7 @@ import { designToken } from './embed.js';
 import { burnOrder, handSetting } from './burn-order.js';
 import { cellLines, lineKey } from './cell-lines.js';
 import type { HatchLine } from './hatch.js';
-import { labelStrokes, type Point } from './label-strokes.js';
+import { labelStrokes, type Point } from '../lettering/label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
 import { qrStrokes } from './mark-strokes.js';
 

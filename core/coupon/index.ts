@@ -9,7 +9,6 @@ export * from './dxf.js';
 export * from './embed.js';
 export * from './gcode.js';
 export * from './hatch.js';
-export * from './label-strokes.js';
 export * from './layout.js';
 export * from './outcomes.js';
 export * from './mark-strokes.js';

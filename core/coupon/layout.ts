@@ -8,7 +8,7 @@ import {
   type CouponParameter,
 } from './design.js';
 import { cellLetterMm, cellText, columnName, headText } from './captions.js';
-import { textWidth, type Point } from './label-strokes.js';
+import { textWidth, type Point } from '../lettering/label-strokes.js';
 import { placeQr, type CouponQr } from './qr.js';
 
 /** Part a cell plays: in the grid, an anchor repeated to show drift, or on the strip left uncoated. */

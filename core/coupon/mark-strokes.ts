@@ -1,6 +1,7 @@
-import { labelStrokes, type Point } from './label-strokes.js';
+import { labelStrokes, type Point } from '../lettering/label-strokes.js';
 import type { CouponLayout } from './layout.js';
-import { qrRects, type CouponQr } from './qr.js';
+import { moduleRects } from '../lettering/symbols.js';
+import type { CouponQr } from './qr.js';
 
 /** Spot that the rows of a QR symbol are planned for where nobody says one, mm. */
 const USUAL_SPOT_MM = 0.15;
@@ -18,7 +19,7 @@ export function markStrokes(layout: CouponLayout, spotMm?: number): (readonly Po
 export function qrStrokes(qr: CouponQr, spotMm = USUAL_SPOT_MM): Point[][] {
   const lines = Math.max(2, Math.round(qr.moduleMm / spotMm));
   const inset = Math.min(spotMm / 2, qr.moduleMm / 3);
-  return qrRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
+  return moduleRects(qr).flatMap(({ xMm, yMm, widthMm, heightMm }) =>
     Array.from({ length: lines }, (_, k): Point[] => {
       const y = yMm + ((k + 0.5) * heightMm) / lines;
       return [

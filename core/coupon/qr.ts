@@ -1,5 +1,4 @@
-import qrcode from 'qrcode-generator';
-import { runsOf } from '../support/runs.js';
+import { qrModules } from '../lettering/symbols.js';
 import type { CouponDesign } from './design.js';
 
 /** A QR symbol of the coupon's code on its blank; x, y is the lower left corner of its modules, mm. */
@@ -14,34 +13,6 @@ export interface CouponQr {
 /** A module smaller than this is lost to the spot and the camera; a quiet zone of four modules is asked by ISO/IEC 18004. */
 const MODULE_MM = 0.35;
 const QUIET = 4;
-
-/** Modules of the QR symbol of a text, level M, smallest version that holds it. Source: ISO/IEC 18004, by the package qrcode-generator. */
-export function qrModules(text: string): boolean[][] {
-  const symbol = qrcode(0, 'M');
-  symbol.addData(text);
-  symbol.make();
-  const size = symbol.getModuleCount();
-  return Array.from({ length: size }, (_, row) =>
-    Array.from({ length: size }, (_, column) => symbol.isDark(row, column)),
-  );
-}
-
-/** Runs of dark modules as boxes, mm, y up. */
-export function qrRects({ dark, moduleMm, xMm, yMm }: CouponQr): {
-  xMm: number;
-  yMm: number;
-  widthMm: number;
-  heightMm: number;
-}[] {
-  return dark.flatMap((row, r) =>
-    runsOf(row).map(([from, to]) => ({
-      xMm: xMm + from * moduleMm,
-      yMm: yMm + (dark.length - 1 - r) * moduleMm,
-      widthMm: (to - from) * moduleMm,
-      heightMm: moduleMm,
-    })),
-  );
-}
 
 /** The coupon's code as QR in what the blank leaves free beside or below the cells; null where it does not fit. */
 export function placeQr(

@@ -2,7 +2,7 @@ import { moveTime, overscan, type RowMotion } from '../time/raster.js';
 import { burnOrder } from './burn-order.js';
 import { cellLines, lineKey } from './cell-lines.js';
 import { markStrokes } from './mark-strokes.js';
-import type { Point } from './label-strokes.js';
+import type { Point } from '../lettering/label-strokes.js';
 import type { CouponCell, CouponLayout } from './layout.js';
 
 /** Two strokes in line run into each other without a stop where their directions differ by less than this, as a cosine (2°). */

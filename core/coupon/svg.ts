@@ -1,7 +1,7 @@
 import { designToken } from './embed.js';
 import { cellLines } from './cell-lines.js';
-import { labelStrokes } from './label-strokes.js';
-import { qrRects } from './qr.js';
+import { labelStrokes } from '../lettering/label-strokes.js';
+import { moduleRects } from '../lettering/symbols.js';
 import type { CouponLayout } from './layout.js';
 import { settingWords } from '../setting/setting-words.js';
 
@@ -40,7 +40,7 @@ function cellGroup(cell: CouponLayout['cells'][number], { design }: CouponLayout
 
 function qrGroup({ qr, design }: CouponLayout): string {
   if (!qr) return '';
-  const rects = qrRects(qr).map(
+  const rects = moduleRects(qr).map(
     ({ xMm, yMm, widthMm, heightMm }) =>
       `<rect x="${mm(xMm)}" y="${mm(design.blank.heightMm - yMm - heightMm)}" width="${mm(widthMm)}" height="${mm(heightMm)}"/>`,
   );

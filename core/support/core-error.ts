@@ -59,7 +59,15 @@ export type CoreErrorCode =
   | 'reading.no-light'
   | 'reading.glare'
   | 'card.print'
-  | 'card.no-white';
+  | 'card.no-white'
+  | 'artwork.unreadable'
+  | 'artwork.no-geometry'
+  | 'artwork.no-units'
+  | 'artwork.no-size'
+  | 'artwork.too-large'
+  | 'artwork.not-a-number'
+  | 'artwork.text-too-long'
+  | 'artwork.no-places';
 
 /**
  * A refusal of the core: `code` for programs, `message` for people, `path` for the field it is about,

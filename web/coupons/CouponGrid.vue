@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CellPrediction, CouponLayout, Outcome } from '@unto/core';
-import { labelStrokes, qrRects, settingWords } from '@unto/core';
+import { labelStrokes, moduleRects, settingWords } from '@unto/core';
 import { computed, ref } from 'vue';
 import { useUnits } from '../ui/useUnits';
 
@@ -141,7 +141,7 @@ const spoken = computed(() => {
       />
       <path v-else :d="labels" class="labels" />
       <rect
-        v-for="(box, i) in layout.qr && !picture ? qrRects(layout.qr) : []"
+        v-for="(box, i) in layout.qr && !picture ? moduleRects(layout.qr) : []"
         :key="`qr-${i}`"
         :x="box.xMm"
         :y="blank.heightMm - box.yMm - box.heightMm"
