@@ -1,5 +1,5 @@
 /** A curve leaves its chords by no more than this, mm. */
-export const CHORD_MM = 0.004;
+export const CHORD_MM = 0.002;
 /** No curve is cut into more chords than this. */
 const MOST_CHORDS = 2000;
 

@@ -45,8 +45,8 @@ const FINEST_MM = 0.02;
 const MOST_ROWS = 2500;
 /** Two edges face each other where their directions differ by less than this, as the sine of 10°. */
 const FACING = 0.17;
-/** An edge that leans further than this is measured better by the rows across: sine of 60°. */
-const TOO_FLAT = 0.87;
+/** An edge that leans further than this is measured better by the rows across: sine of 49°. */
+const TOO_FLAT = 0.75;
 
 /**
  * Measures an artwork as it is marked: areas by rows (midpoint rule), narrowest stroke and gap where two edges face each other, by rows
