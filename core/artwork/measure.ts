@@ -28,6 +28,8 @@ export interface ArtworkMeasure {
   /** Of the box. */
   readonly filledShare: number;
   readonly swept: SweptRows;
+  /** The same of rows that run up. */
+  readonly sweptUp: SweptRows;
   /** Followed as lines: their length in mm, and how many. */
   readonly linesMm: number;
   readonly lines: number;
@@ -63,6 +65,7 @@ export function measureArtwork(artwork: Artwork): ArtworkMeasure {
   return {
     ...{ widthMm, heightMm, filledMm2, filledShare: box > 0 ? Math.min(1, filledMm2 / box) : 0 },
     swept: sweptRows(along),
+    sweptUp: sweptRows(across),
     linesMm: lines.reduce((sum, ring) => sum + ringLength(ring), 0),
     lines: lines.length,
     smallestStroke: narrower(narrowest(along, 'stroke', 0), narrowest(across, 'stroke', 90)),

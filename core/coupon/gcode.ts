@@ -1,3 +1,12 @@
+import {
+  commentText,
+  feedWord,
+  gcodeComments,
+  mmWord,
+  powerWord,
+  RelativeMoves,
+  type FiringWords,
+} from '../formats/gcode.js';
 import { settingWords } from '../setting/setting-words.js';
 import { overscan, type RowMotion } from '../time/raster.js';
 import { designToken } from './embed.js';
@@ -9,12 +18,8 @@ import type { CouponCell, CouponLayout } from './layout.js';
 import { qrStrokes } from './mark-strokes.js';
 
 /** How the controller is told to fire. */
-export interface GcodeOptions {
+export interface GcodeOptions extends FiringWords {
   readonly motion: RowMotion;
-  /** S at full power. */
-  readonly fullScaleS: number;
-  /** M3 keeps power constant through corners (small detail); M4 scales it with speed. */
-  readonly laserOn: 'M3' | 'M4';
   /** Width of the spot, for the rows of a QR symbol, mm. */
   readonly spotMm?: number | undefined;
   /** Indices of the cells to burn and no marks: the rest of a coupon whose run broke off. All cells and marks without it. */
@@ -57,8 +62,8 @@ function* marksProgram(layout: CouponLayout, options: GcodeOptions): Generator<s
 function header(layout: CouponLayout): string {
   const { design } = layout;
   return (
-    `(coupon ${comment(design.code)}, ${layout.cells.length} cells)\n` +
-    `${comments(`design ${designToken(design)}`)}\n` +
+    `(coupon ${commentText(design.code)}, ${layout.cells.length} cells)\n` +
+    `${gcodeComments(`design ${designToken(design)}`)}\n` +
     '(keep the enclosure shut; never leave a running laser)\n' +
     'G21\nG90\nM5\n'
   );
@@ -70,12 +75,17 @@ function strokesProgram(
   { design }: CouponLayout,
   options: GcodeOptions,
 ): string {
-  const s = sWord(design.labels.powerPercent, options);
-  const lines = [`(${comment(name)})`, 'G90', `${options.laserOn} S0`, `G1 F${feed(design.labels.speedMmPerS)}`];
+  const s = powerWord(design.labels.powerPercent, options);
+  const lines = [
+    `(${commentText(name)})`,
+    'G90',
+    `${options.laserOn} S0`,
+    `G1 F${feedWord(design.labels.speedMmPerS)}`,
+  ];
   for (const stroke of strokes) {
     stroke.forEach(([x, y], i) => {
-      if (i === 0) lines.push('S0', `G0 X${mm(x)} Y${mm(y)}`);
-      else lines.push(`G1 X${mm(x)} Y${mm(y)}${i === 1 ? ` S${s}` : ''}`);
+      if (i === 0) lines.push('S0', `G0 X${mmWord(x)} Y${mmWord(y)}`);
+      else lines.push(`G1 X${mmWord(x)} Y${mmWord(y)}${i === 1 ? ` S${s}` : ''}`);
     });
   }
   lines.push('M5', '');
@@ -94,48 +104,27 @@ function cellProgram(
     body = cellBody(cell, layout, options);
     bodies.set(key, body);
   }
-  const start = `S0\nG90\nG0 X${mm(cell.xMm)} Y${mm(cell.yMm)}\nG91\n`;
-  const pass = start + body.join(` S${sWord(cell.powerPercent, options)}`);
-  const setting = comment(settingWords(cell, layout.design.labels.reading ?? undefined));
+  const start = `S0\nG90\nG0 X${mmWord(cell.xMm)} Y${mmWord(cell.yMm)}\nG91\n`;
+  const pass = start + body.join(` S${powerWord(cell.powerPercent, options)}`);
+  const setting = commentText(settingWords(cell, layout.design.labels.reading ?? undefined));
   const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1}: ${setting})\n`;
-  return `${name}G90\n${options.laserOn} S0\nG1 F${feed(cell.speedMmPerS)}\n${pass.repeat(cell.passes)}G90\nM5\n`;
+  return `${name}G90\n${options.laserOn} S0\nG1 F${feedWord(cell.speedMmPerS)}\n${pass.repeat(cell.passes)}G90\nM5\n`;
 }
-
-/** Positions are written to a tenth of a µm. */
-const GRID_PER_MM = 10_000;
 
 /** Text of a cell's lines in relative moves, cut where the S word belongs. */
 function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOptions): string[] {
   const lines = cellLines(design, cell);
   const runUp = overscan(cell.speedMmPerS, options.motion);
   const pieces: string[] = [''];
-  // In tenths of a µm, as whole numbers: positions are rounded once, and equal steps give equal words without formatting again.
-  let [atX, atY] = [0, 0];
-  const words = new Map<number, string>();
-  const word = (letter: 'X' | 'Y', delta: number): string => {
-    if (delta === 0) return '';
-    const key = letter === 'X' ? delta : delta + 0.5;
-    let text = words.get(key);
-    if (text === undefined) {
-      text = ` ${letter}${delta / GRID_PER_MM}`;
-      words.set(key, text);
-    }
-    return text;
-  };
-  const step = (move: string, x: number, y: number): string => {
-    const [toX, toY] = [Math.round(x * GRID_PER_MM), Math.round(y * GRID_PER_MM)];
-    const text = move + word('X', toX - atX) + word('Y', toY - atY);
-    [atX, atY] = [toX, toY];
-    return text;
-  };
+  const moves = new RelativeMoves();
   for (const line of lines) {
     const [ux, uy] = unit(line);
     const last = pieces.length - 1;
-    const toStart = step('G0', line.x0 - ux * runUp, line.y0 - uy * runUp);
-    const runIn = runUp > 0 ? `${step('G1', line.x0, line.y0)} S0\n` : '';
+    const toStart = moves.to('G0', line.x0 - ux * runUp, line.y0 - uy * runUp);
+    const runIn = runUp > 0 ? `${moves.to('G1', line.x0, line.y0)} S0\n` : '';
     // A controller may leave the beam as it is on a rapid move: without a run-out it is put out first.
-    pieces[last] += `${runUp > 0 ? '' : 'S0\n'}${toStart}\n${runIn}${step('G1', line.x1, line.y1)}`;
-    pieces.push(runUp > 0 ? `\n${step('G1', line.x1 + ux * runUp, line.y1 + uy * runUp)} S0\n` : '\n');
+    pieces[last] += `${runUp > 0 ? '' : 'S0\n'}${toStart}\n${runIn}${moves.to('G1', line.x1, line.y1)}`;
+    pieces.push(runUp > 0 ? `\n${moves.to('G1', line.x1 + ux * runUp, line.y1 + uy * runUp)} S0\n` : '\n');
   }
   return pieces;
 }
@@ -143,30 +132,4 @@ function cellBody(cell: CouponCell, { design }: CouponLayout, options: GcodeOpti
 function unit(line: HatchLine): [number, number] {
   const length = Math.hypot(line.x1 - line.x0, line.y1 - line.y0);
   return [(line.x1 - line.x0) / length, (line.y1 - line.y0) / length];
-}
-
-/** Controllers take lines of so many characters at most. */
-const LONGEST_COMMENT = 240;
-
-/** A long text as comment lines; each but the first begins with “+” and goes on where the last one stopped. */
-function comments(text: string): string {
-  const parts = text.match(new RegExp(`.{1,${LONGEST_COMMENT}}`, 'g')) ?? [''];
-  return parts.map((part, i) => `(${i ? '+' : ''}${part})`).join('\n');
-}
-
-/** Text that may stand in a comment: no brackets. */
-function comment(text: string): string {
-  return text.replace(/[()]/g, '');
-}
-
-function mm(value: number): string {
-  return String(Number(value.toFixed(4)));
-}
-
-function feed(speedMmPerS: number): string {
-  return String(Number((speedMmPerS * 60).toFixed(2)));
-}
-
-function sWord(percent: number, options: GcodeOptions): string {
-  return String(Number(((options.fullScaleS * percent) / 100).toFixed(2)));
 }

@@ -1,4 +1,4 @@
-import { moveTime, overscan, type RowMotion } from '../time/raster.js';
+import { jumpTime, moveTime, overscan, type RowMotion } from '../time/raster.js';
 import { burnOrder } from './burn-order.js';
 import { cellLines, lineKey } from './cell-lines.js';
 import { markStrokes } from './mark-strokes.js';
@@ -45,13 +45,6 @@ export function couponRunTime(layout: CouponLayout, motion: RowMotion, spotMm?: 
   }
   go([0, 0]);
   return seconds;
-}
-
-/** Seconds to get from one place to another with the beam out. */
-function jumpTime(motion: RowMotion): (mm: number) => number {
-  return motion.kind === 'gantry'
-    ? (mm) => moveTime(mm, motion.rapidMmPerS, motion.accelerationMmPerS2)
-    : (mm) => (mm > 0 ? mm / motion.jumpMmPerS + motion.delayS : 0);
 }
 
 function cellRun(cell: CouponCell, { design }: CouponLayout, motion: RowMotion): CellRun {

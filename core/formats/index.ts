@@ -1,3 +1,4 @@
 export * from './csv.js';
 export * from './dxf.js';
 export * from './loose-table.js';
+export * from './gcode.js';

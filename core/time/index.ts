@@ -1,2 +1,4 @@
 export * from './timer.js';
 export * from './raster.js';
+export * from './learn-motion.js';
+export * from './vector.js';

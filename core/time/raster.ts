@@ -86,6 +86,13 @@ export function moveTime(distanceMm: number, topMmPerS: number, accelerationMmPe
     : distanceMm / topMmPerS + topMmPerS / accelerationMmPerS2;
 }
 
+/** Seconds to get from one place to another so many mm off with the beam out, from rest to rest. */
+export function jumpTime(motion: RowMotion): (mm: number) => number {
+  return motion.kind === 'gantry'
+    ? (mm) => moveTime(mm, motion.rapidMmPerS, motion.accelerationMmPerS2)
+    : (mm) => (mm > 0 ? mm / motion.jumpMmPerS + motion.delayS : 0);
+}
+
 /**
  * Area marked a minute, cm²/min: the rectangle ÷ its time, turnarounds and passes included.
  * @throws value.not-positive
