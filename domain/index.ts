@@ -1,3 +1,4 @@
+export * from './artwork/index.js';
 export * from './coat/index.js';
 export * from './coupons/index.js';
 export * from './marking/index.js';

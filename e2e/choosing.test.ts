@@ -143,7 +143,7 @@ describe('a new compound from its data sheet, tried in the comparison', () => {
     await page.type('shelf-cleaning', 'Plain water');
     await page.type('shelf-sizes', '400 g can; 400; 52.00\n100 g can; 100; 19.50');
     await page.bring('shelf-dataSheet', 'not-a-sheet.pdf', 'MZ something else');
-    await page.says(/“not-a-sheet\.pdf” is no PDF, PNG or JPEG inside/);
+    await page.says(/“not-a-sheet\.pdf” is no PDF, PNG, JPEG, SVG, DXF or G-code inside/);
     await page.press('keep-item');
     await page.says(/The coat band must rise/);
     await page.says(/Dry by itself must be above 0/);

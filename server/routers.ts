@@ -1,5 +1,6 @@
 import { openApiDocument, systemRoutes } from '@unto/contract';
 import { deviceRouter } from './bench-devices/router.js';
+import { artworkRouter } from './artworks/router.js';
 import { cardRouter } from './cards/router.js';
 import { choiceRouter } from './choice/router.js';
 import { coatRouter } from './coat/router.js';
@@ -51,6 +52,7 @@ export const ROUTERS: readonly Mounted[] = [
   coatRouter,
   deviceRouter,
   placeRouter,
+  artworkRouter,
   prepareRouter,
   couponRouter,
   paperRouter,

@@ -11,6 +11,7 @@ import { ticketPageRoutes } from '../ticket-page/routes.js';
 import { cardRoutes } from '../cards/routes.js';
 import { coatRoutes } from '../coat/routes.js';
 import { deviceRoutes } from '../devices/routes.js';
+import { artworkRoutes } from '../artworks/routes.js';
 import { placeRoutes } from '../place/routes.js';
 import { prepareRoutes } from '../prepare/routes.js';
 import { couponRoutes } from '../coupons/routes.js';
@@ -60,6 +61,7 @@ export const ROUTES = {
   ...coatRoutes,
   ...deviceRoutes,
   ...placeRoutes,
+  ...artworkRoutes,
   ...prepareRoutes,
   ...couponRoutes,
   ...paperRoutes,

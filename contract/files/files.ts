@@ -8,7 +8,9 @@ export const FILE_TYPES = {
   'image/png': [0x89, 0x50, 0x4e, 0x47],
   'image/jpeg': [0xff, 0xd8, 0xff],
 } as const;
-export type FileType = keyof typeof FILE_TYPES;
+/** Kept too: artwork that is a text. It is never shown as what it says it is. */
+export const TEXT_TYPE = 'text/plain';
+export type FileType = keyof typeof FILE_TYPES | typeof TEXT_TYPE;
 export const MAX_FILE_BYTES = 25_000_000;
 
 export const keepFileQuery = object({ name: text('File name') });
@@ -17,7 +19,7 @@ export const keepFileQuery = object({ name: text('File name') });
 export const keptFile = record({
   hash: keptHash('File'),
   name: words(),
-  mediaType: word(Object.keys(FILE_TYPES) as FileType[]),
+  mediaType: word([...Object.keys(FILE_TYPES), TEXT_TYPE] as FileType[]),
   bytes: amount(),
 });
 export type KeptFile = Frozen<InferType<typeof keptFile>>;

@@ -6,7 +6,7 @@ export const fileRoutes = {
   keepFile: route({
     method: 'post',
     path: '/api/files',
-    summary: 'Keep a file (PDF, PNG, JPEG) under the hash of its content',
+    summary: 'Keep a file (PDF, PNG, JPEG, or artwork as SVG, DXF, G-code) under the hash of its content',
     params: {},
     query: keepFileQuery,
     answer: keptFile,

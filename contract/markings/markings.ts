@@ -95,6 +95,8 @@ export const marking = record({
   startedBy: who(),
   /** The run it became; null while it is counted, or where it was dropped. */
   runId: orNull(uuid()),
+  /** How its pieces were to be marked as it began; null where nobody laid anything out. */
+  layoutId: orNull(uuid()),
   ended: flag(),
   firstPiece: orNull(word(FIRST_PIECE)),
   note: words(),

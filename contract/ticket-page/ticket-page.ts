@@ -8,6 +8,7 @@ import { fitting, placeReading, pointerReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
 import { offeredRecipe, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
+import { artwork, layout } from '../artworks/index.js';
 import { marking } from '../markings/index.js';
 import { ledgerRecord } from '../runs/index.js';
 import { check, ticket } from '../tickets/index.js';
@@ -76,6 +77,10 @@ export const ticketPage = record({
   fitting: orNull(fitting),
   /** The newest offset from pointer to beam of the head, on whatever ticket. */
   pointer: orNull(pointerReading),
+  /** Files of artwork that were brought, newest first. */
+  artworks: list(artwork),
+  /** How its pieces are marked; null where nothing is laid out. */
+  layout: orNull(layout),
   /** The newest layout of a sheet; null where none was kept. */
   sheet: orNull(sheet),
   /** Depth of focus of the lens as its newest dot hunt found it. */

@@ -71,6 +71,11 @@ export const ticket = record({
   compoundId: orNull(uuid()),
   choiceReason: words(),
   state: word(TICKET_STATES),
+  /** How its pieces are marked; null where no artwork was brought: the mark is then a rectangle. */
+  layoutId: orNull(uuid()),
+  /** The rectangle whose filling takes as long as that of the artwork; null for the mark itself. */
+  sweptWidthMm: orNull(amount()),
+  sweptHeightMm: orNull(amount()),
   createdAt: instant(),
   changedAt: instant(),
 });

@@ -1,5 +1,6 @@
 export * from './measure.js';
 export * from './path-time.js';
+export * from './piece-files.js';
 export * from './program.js';
 export * from './read-dxf.js';
 export * from './read-gcode.js';

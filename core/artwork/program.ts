@@ -1,4 +1,5 @@
-import { commentText, feedWord, mmWord, powerWord, RelativeMoves, type FiringWords } from '../formats/gcode.js';
+import { commentText, feedWord, powerWord, RelativeMoves, type FiringWords } from '../formats/gcode.js';
+import { mmText } from '../formats/xml.js';
 import { overscan, type RowMotion } from '../time/raster.js';
 import type { PathSetting } from './path-time.js';
 import { placed, type ArtworkShape, type Ring } from './shapes.js';
@@ -54,7 +55,7 @@ export function* programParts(
       bodyText(placed(shapes, { ...ORIGIN, turnDeg: piece.turnDeg }), setting, options);
     let shared = bodies.get(piece.shapes);
     if (shared === undefined) bodies.set(piece.shapes, (shared = bodyOf(piece.shapes)));
-    const start = `S0\nG90\nG0 X${mmWord(piece.xMm)} Y${mmWord(piece.yMm)}\nG91\n`;
+    const start = `S0\nG90\nG0 X${mmText(piece.xMm)} Y${mmText(piece.yMm)}\nG91\n`;
     const own = piece.own.length ? bodyOf(piece.own) : '';
     yield (
       `(piece ${piece.number}: ${commentText(piece.name)})\nG90\n${options.laserOn} S0\nG1 F${feedWord(setting.speedMmPerS)}\n` +

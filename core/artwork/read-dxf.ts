@@ -1,3 +1,4 @@
+/// <reference path="./dxf-package.d.ts" />
 import { parseString, toPolylines } from 'dxf';
 import { CoreError } from '../support/core-error.js';
 import { artworkOf, type Artwork, type ArtworkSaid, type ArtworkShape, type Ring } from './shapes.js';

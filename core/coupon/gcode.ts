@@ -1,12 +1,5 @@
-import {
-  commentText,
-  feedWord,
-  gcodeComments,
-  mmWord,
-  powerWord,
-  RelativeMoves,
-  type FiringWords,
-} from '../formats/gcode.js';
+import { commentText, feedWord, gcodeComments, powerWord, RelativeMoves, type FiringWords } from '../formats/gcode.js';
+import { mmText } from '../formats/xml.js';
 import { settingWords } from '../setting/setting-words.js';
 import { overscan, type RowMotion } from '../time/raster.js';
 import { designToken } from './embed.js';
@@ -84,8 +77,8 @@ function strokesProgram(
   ];
   for (const stroke of strokes) {
     stroke.forEach(([x, y], i) => {
-      if (i === 0) lines.push('S0', `G0 X${mmWord(x)} Y${mmWord(y)}`);
-      else lines.push(`G1 X${mmWord(x)} Y${mmWord(y)}${i === 1 ? ` S${s}` : ''}`);
+      if (i === 0) lines.push('S0', `G0 X${mmText(x)} Y${mmText(y)}`);
+      else lines.push(`G1 X${mmText(x)} Y${mmText(y)}${i === 1 ? ` S${s}` : ''}`);
     });
   }
   lines.push('M5', '');
@@ -104,7 +97,7 @@ function cellProgram(
     body = cellBody(cell, layout, options);
     bodies.set(key, body);
   }
-  const start = `S0\nG90\nG0 X${mmWord(cell.xMm)} Y${mmWord(cell.yMm)}\nG91\n`;
+  const start = `S0\nG90\nG0 X${mmText(cell.xMm)} Y${mmText(cell.yMm)}\nG91\n`;
   const pass = start + body.join(` S${powerWord(cell.powerPercent, options)}`);
   const setting = commentText(settingWords(cell, layout.design.labels.reading ?? undefined));
   const name = `(cell ${cell.index + 1} block ${cell.block + 1} row ${cell.row + 1} column ${cell.column + 1}: ${setting})\n`;

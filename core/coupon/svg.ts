@@ -1,3 +1,4 @@
+import { escapeXml, mmText as mm } from '../formats/xml.js';
 import { designToken } from './embed.js';
 import { cellLines } from './cell-lines.js';
 import { labelStrokes } from '../lettering/label-strokes.js';
@@ -55,14 +56,6 @@ function linePath(cell: CouponLayout['cells'][number], design: CouponLayout['des
     .join(' ');
 }
 
-function mm(value: number): string {
-  return String(Number(value.toFixed(4)));
-}
-
 function n(value: number): string {
   return String(Number(value.toPrecision(6)));
-}
-
-function escapeXml(text: string): string {
-  return text.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`);
 }

@@ -1,3 +1,5 @@
+import { mmText as mm } from './xml.js';
+
 /** A comment line of R12 holds 255 characters at most. */
 const COMMENT_CHARACTERS = 240;
 
@@ -27,8 +29,4 @@ export function dxfPolyline(
     ...points.flatMap(([x, y]) => ['0', 'VERTEX', '8', layer, '10', mm(x), '20', mm(y), '30', '0']),
     ...['0', 'SEQEND', '8', layer],
   ];
-}
-
-function mm(value: number): string {
-  return String(Number(value.toFixed(4)));
 }

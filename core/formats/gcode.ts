@@ -51,11 +51,6 @@ export function commentText(text: string): string {
   return text.replace(/[()]/g, '').replace(/[^\x20-\x7e]/g, '?');
 }
 
-/** A position in mm. */
-export function mmWord(value: number): string {
-  return String(Number(value.toFixed(4)));
-}
-
 /** A speed in mm/s as the mm/min a program says. */
 export function feedWord(speedMmPerS: number): string {
   return String(Number((speedMmPerS * 60).toFixed(2)));

@@ -2,3 +2,4 @@ export * from './csv.js';
 export * from './dxf.js';
 export * from './loose-table.js';
 export * from './gcode.js';
+export * from './xml.js';

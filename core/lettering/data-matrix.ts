@@ -1,3 +1,4 @@
+/// <reference path="./bwip-js.d.ts" />
 import bwip from 'bwip-js';
 import { qrModules, tooLong, type SymbolKind } from './symbols.js';
 

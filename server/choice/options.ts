@@ -17,7 +17,7 @@ import {
   uncoatedWay,
 } from '@unto/core';
 import type { ChoiceOptionView, InventoryItem, MethodView } from '@unto/contract';
-import { coatPlanFor, learntTransfer, sprayedMix, type FittedEquipment } from '@unto/domain';
+import { coatPlanFor, learntTransfer, sprayedMix, type FittedEquipment, sweptMark } from '@unto/domain';
 import { transferSamples } from '../coat/weighings.js';
 import { together, type Context } from '../db/context.js';
 import { markEvidence } from './evidence.js';
@@ -47,10 +47,11 @@ export async function optionsOf(context: Context, place: Place): Promise<ChoiceO
   const gathered = await together(context, ...shelf.map((compound) => () => gather(context, place, compound)));
   const spread = pooledSpread(gathered.flatMap(({ own, near }) => [own, near]));
   const rates = gathered.flatMap(({ pairing }) => pairing.rate?.value ?? []);
+  const swept = sweptMark(ticket);
   const job = (compound: InventoryItem<'compound'> | null): OptionJob => ({
     wantsDark: ticket.aim.tone === 'dark on light',
     marksDark: compound ? compound.body.marks === 'dark' : place.part.layer === 'bare',
-    markAreaCm2: (ticket.markWidthMm * ticket.markHeightMm) / 100,
+    markAreaCm2: (swept.widthMm * swept.heightMm) / 100,
     blankMinor: place.blank?.body.priceMinor ?? 0,
     laserMinorPerMinute: equipment.machine.laserMinorPerMinute,
     labourMinorPerMinute: place.shop.labourMinorPerMinute,

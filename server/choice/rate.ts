@@ -23,6 +23,7 @@ import {
   type CouponWindowCell,
   type FittedEquipment,
   type WindowFamily,
+  sweptMark,
 } from '@unto/domain';
 import {
   couponsAsNow,
@@ -115,7 +116,7 @@ const familyRate = remembered(REMEMBERED, ({ family, rows, where }: FamilyPlace)
   if (!cells.some(({ outcome }) => outcome === 'holds')) return null;
   const { ticket, equipment, revisions, shop, compoundId } = where;
   const fit = fitWindow({ cells, equipment: windowEquipment(equipment), seed: CHOICE_SEED, effort: 'quick' });
-  const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+  const mark = sweptMark(ticket);
   const job = familyJob(family, settingJob(equipment, mark, shop, TYPICAL_SPEED));
   const proved = quickestSetting(fit, job);
   // Nothing meets the shop's bound: the quickest that more likely holds than not, or else the quickest cell that held, says how fast

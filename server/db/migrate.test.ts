@@ -126,6 +126,9 @@ const FILLED: Record<string, () => string> = {
     INSERT INTO first_pieces VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000aa', 'held', DEFAULT, ${by});
     INSERT INTO sample_draws VALUES ('${randomUUID()}', '${ids['run']}', 2, 7, '[1, 3]', DEFAULT, ${by});
     INSERT INTO piece_checks VALUES ('${randomUUID()}', '${ids['run']}', 1, 'abrasive pad', 40, 'no change', DEFAULT, ${by});`,
+  '0023-artworks': () => `
+    INSERT INTO artworks VALUES ('00000000-0000-4000-8000-0000000000ab', '${ids['ticket']}', 'h', 'tag.svg', 'SVG', '{}', '{}', '[]', DEFAULT, ${by});
+    INSERT INTO layouts VALUES ('${randomUUID()}', '${ids['ticket']}', '00000000-0000-4000-8000-0000000000ab', '{}', '{}', DEFAULT, ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import type { KeptFile } from '@unto/contract';
-import { fileTypeOf, isHeic } from '@unto/domain';
+import { TEXT_TYPE, type KeptFile } from '@unto/contract';
+import { artworkKindOf, fileTypeOf, isHeic } from '@unto/domain';
 import { list, type Context } from '../db/context.js';
 import type { Models } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
@@ -9,10 +9,10 @@ import type { FileStore } from '../storage/file-store.js';
 
 /**
  * Keeps a file; the same content again answers the first one's row. Written and flushed before its row commits.
- * @throws wrong-file for anything but PDF, PNG and JPEG, told by its first bytes
+ * @throws wrong-file for anything but PDF, PNG, JPEG and artwork that is a text, told by what is in it
  */
 export async function keepFile(context: Context, name: string, bytes: Uint8Array): Promise<KeptFile> {
-  const mediaType = fileTypeOf(bytes);
+  const mediaType = fileTypeOf(bytes) ?? (artworkKindOf(bytes) ? TEXT_TYPE : null);
   if (!mediaType && isHeic(bytes))
     throw new ApiError(
       'wrong-file',
@@ -21,7 +21,7 @@ export async function keepFile(context: Context, name: string, bytes: Uint8Array
   if (!mediaType)
     throw new ApiError(
       'wrong-file',
-      `“${name}” is no PDF, PNG or JPEG inside, whatever its name says. Nothing was kept.`,
+      `“${name}” is no PDF, PNG, JPEG, SVG, DXF or G-code inside, whatever its name says. Nothing was kept.`,
     );
   const hash = await context.files.put(bytes);
   const known = async () => (await list(context, 'storedFiles', { where: { hash } }))[0];

@@ -31,7 +31,7 @@ export async function createMarking(context: Context, ticketId: string, request:
     await insert(context, 'markings', {
       ...{ id: request.id, ticketId, recipeId: request.recipeId, pieces: request.pieces },
       ...{ entered: request, revisions, open, note: request.note },
-      ...{ endedAt: null, runId: null, at: pressedAt(context), byId: context.actor },
+      ...{ endedAt: null, runId: null, layoutId: ticket.layoutId, at: pressedAt(context), byId: context.actor },
     });
   });
   return markingView(context, await find(context, 'markings', request.id));
@@ -130,9 +130,9 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
     order: NEWEST_FIRST,
     limit: 1,
   });
-  const { id, ticketId, recipeId, pieces, at, byId, runId, endedAt, note } = row;
+  const { id, ticketId, recipeId, pieces, at, byId, runId, endedAt, note, layoutId } = row;
   return {
-    ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId },
+    ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId, layoutId },
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
     checked: row.entered.checked,
     counted: await countedOf(context, row.id),

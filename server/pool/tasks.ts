@@ -1,5 +1,6 @@
 import type { InventoryKind, SheetEntries } from '@unto/contract';
-import { workOutSheet } from '@unto/domain';
+import { artworkFacts, drawingOf, readArtwork, workOutSheet, type ArtworkFile } from '@unto/domain';
+import { laidOut, programOf, type ProgramInput } from './artwork-tasks.js';
 import { problemOf, atField } from '../errors/api-error.js';
 import { readInventoryFile } from '../formats/inventory-files.js';
 import { readLedgerFile } from '../formats/ledger-files.js';
@@ -9,6 +10,10 @@ type Bytes = Uint8Array;
 /** What may take more than a moment, by name: works on what it is given alone, so that any thread can do it. */
 export const TASKS = {
   layOutSheet: (entries: SheetEntries) => atField('entries', () => workOutSheet(entries)),
+  measureArtwork: (file: ArtworkFile) => atField('entries', () => artworkFacts(file)),
+  drawArtwork: (file: ArtworkFile) => drawingOf(readArtwork(file)),
+  layOutPieces: laidOut,
+  writeProgram: (input: ProgramInput) => atField('pieces', () => programOf(input)),
   readLedger: ({ format, bytes }: { format: 'csv' | 'json'; bytes: Bytes }) => readLedgerFile(format, bytes),
   readInventory: ({ format, kind, bytes }: { format: 'csv' | 'json'; kind: InventoryKind | undefined; bytes: Bytes }) =>
     readInventoryFile(format, kind, bytes),

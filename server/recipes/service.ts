@@ -9,7 +9,15 @@ import {
   type MarkSetting,
 } from '@unto/core';
 import type { CreateRecipe, FrozenFit, Pairing, Recipe, RecipeRange, Revisions } from '@unto/contract';
-import { checkPulsed, pairingOf, powerSource, sameRevisions, settingJob, type FittedEquipment } from '@unto/domain';
+import {
+  checkPulsed,
+  pairingOf,
+  powerSource,
+  sameRevisions,
+  settingJob,
+  type FittedEquipment,
+  sweptMark,
+} from '@unto/domain';
 import { testStepsOf } from '../coupons/step-test.js';
 import { alone, createOnce, find, insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -34,7 +42,7 @@ export async function createRecipe(context: Context, request: CreateRecipe): Pro
     const pairing = pairingOf(of);
     const { equipment, revisions } = await loadEquipment(context, pairing);
     checkReach(request, equipment);
-    const mark = { widthMm: of.markWidthMm, heightMm: of.markHeightMm };
+    const mark = sweptMark(of);
     const shop = await workshop(context);
     const job = settingJob(equipment, mark, shop, request.speedMmPerS);
     const setting = { ...request, powerW: deliveredPower(request.powerPercent, powerSource(equipment)) };

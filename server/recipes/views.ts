@@ -1,7 +1,7 @@
 import { literal, Op } from 'sequelize';
 import { rasterTime } from '@unto/core';
 import type { OfferedRecipe, Pairing, Recipe, RecipeRecord } from '@unto/contract';
-import { pairingOf, rowMotion } from '@unto/domain';
+import { pairingOf, rowMotion, sweptMark } from '@unto/domain';
 import { find, list, NEWEST_FIRST, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { inventoryItem } from '../inventory/service.js';
@@ -79,7 +79,7 @@ async function onTicket(context: Context, recipe: Recipe, ticket: Ticket): Promi
   const { body: machine } = await inventoryItem(context, 'machine', head.body.machineId);
   const { speedMmPerS, intervalMm, passes, hatches, directions } = recipe;
   const raster = {
-    ...{ widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm, speedMmPerS, intervalMm },
+    ...{ ...sweptMark(ticket), speedMmPerS, intervalMm },
     ...{ passes: passes * hatches, directions: directions ?? ('two-way' as const) },
   };
   return { ...recipe, secondsPerPiece: rasterTime(raster, rowMotion(machine)) };

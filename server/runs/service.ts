@@ -8,7 +8,7 @@ import type {
   LedgerRecord,
   Revisions,
 } from '@unto/contract';
-import { openForRun, pairingOf, settingJob, settingOnEquipment, type FittedEquipment } from '@unto/domain';
+import { openForRun, pairingOf, settingJob, settingOnEquipment, type FittedEquipment, sweptMark } from '@unto/domain';
 import { createOnce, find, insert, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault, ApiError } from '../errors/api-error.js';
@@ -121,7 +121,7 @@ async function gradedRun(
   const { powerPercent, powerW, speedMmPerS, intervalMm } = setting;
   if (!recipe || plain.grade !== 'guess' || !powerPercent || !powerW || !speedMmPerS || !intervalMm) return plain;
   const shop = await workshop(context);
-  const mark = { widthMm: ticket.markWidthMm, heightMm: ticket.markHeightMm };
+  const mark = sweptMark(ticket);
   const job = settingJob(equipment, mark, shop, speedMmPerS);
   const known = { ...setting, powerPercent, powerW, speedMmPerS, intervalMm, coats: recipe.valid?.coats };
   const found = await windowProof(

@@ -14,6 +14,7 @@ import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js
 import { newestSheet } from '../prepare/sheets.js';
 import { yieldBefore } from '../prepare/yield.js';
 import { offeredRecipe, recipesOf } from '../recipes/views.js';
+import { artworksOf, layoutOf } from '../artworks/service.js';
 import { markingOf } from '../markings/service.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
@@ -59,19 +60,22 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     () => storedCoatsWhere(context, { ticketId: id }, ticket),
     () => couponsOf(context, ticket),
   );
-  const [testSteps, recipes, runs, marking, placeReadings, fitting, pointer, sheet, hunted, yielded] = await together(
-    context,
-    () => testStepsOf(context, id),
-    () => recipesOf(context, ticket),
-    () => runsOf(context, id),
-    () => markingOf(context, id),
-    () => placeReadingsOf(context, id),
-    () => newestFitting(context, ticket.headId),
-    () => newestPointer(context, ticket.headId),
-    () => newestSheet(context, id),
-    () => huntedDepth(context, ticket.lensId),
-    () => yieldBefore(context, ticket),
-  );
+  const [testSteps, recipes, runs, marking, placeReadings, fitting, pointer, sheet, hunted, yielded, artworks, layout] =
+    await together(
+      context,
+      () => testStepsOf(context, id),
+      () => recipesOf(context, ticket),
+      () => runsOf(context, id),
+      () => markingOf(context, id),
+      () => placeReadingsOf(context, id),
+      () => newestFitting(context, ticket.headId),
+      () => newestPointer(context, ticket.headId),
+      () => newestSheet(context, id),
+      () => huntedDepth(context, ticket.lensId),
+      () => yieldBefore(context, ticket),
+      () => artworksOf(context, id),
+      () => layoutOf(context, ticket.layoutId),
+    );
   return {
     ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
     offeredRecipe: await offeredRecipe(context, ticket, recipes[0]),
@@ -84,6 +88,8 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
       fitting,
       pointer,
       sheet,
+      artworks,
+      layout,
       huntedDepth: hunted,
       yieldBefore: yielded,
     },

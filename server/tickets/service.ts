@@ -49,8 +49,11 @@ export async function changeTicket(context: Context, id: string, request: Change
   const restarts = other('substrateId') || other('headId') || other('lensId');
   // A compound that was chosen for another part is no choice for this one.
   const unchosen = other('substrateId') && request.compoundId === stored.compoundId;
+  // A size typed by hand is another mark than the artwork's.
+  const resized = request.markWidthMm !== stored.markWidthMm || request.markHeightMm !== stored.markHeightMm;
   const change = {
     ...request,
+    ...(resized ? { layoutId: null, sweptWidthMm: null, sweptHeightMm: null } : {}),
     ...(unchosen ? { compoundId: null, choiceReason: '' } : {}),
     ...(restarts ? { restartedAt: context.now } : {}),
     version: stored.version + 1,

@@ -89,6 +89,8 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   createPlaceReading: ticketIn,
   createFitting: () => [...ANY_TICKET, KEYS.today()],
   createSheet: ticketIn,
+  createArtwork: ticketIn,
+  createLayout: (written) => [...ticketIn(written), KEYS.tickets(), KEYS.choice(written.params!['id']!)],
   createCard: () => [KEYS.cards()],
   createCoupon: (written) => [KEYS.coupons(), KEYS.today(), KEYS.ticket(field(written, 'ticketId'))],
   redesignCoupon: couponIn,

@@ -146,7 +146,7 @@ describe('a picture of the dry coat', () => {
     server.refusals['POST /api/files?name=phone.heic'] = {
       type: 'wrong-file',
       status: 415,
-      detail: '“phone.heic” is no PDF, PNG or JPEG inside.',
+      detail: '“phone.heic” is no PDF, PNG, JPEG, SVG, DXF or G-code inside.',
     };
     await bring(page, 'phone.heic');
     expect(text(page, 'picture-fault')).toMatch(/no PDF, PNG or JPEG/);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CreateRecipe } from '@unto/contract';
-import { pairingOf, settingIn } from '@unto/domain';
+import { pairingOf, settingIn, sweptMark } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed, watch } from 'vue';
 import GradeMark from '../evidence/GradeMark.vue';
@@ -15,12 +15,8 @@ import { FIT_SEED, useWindow } from '../window/useWindow';
 const ticket = useTicket();
 const { act, busy } = useAct();
 const { family, coupons, drawn, fit } = useWindow(() => pairingOf(ticket.ticket!));
-watch([family, () => ticket.fitted], ([now, fitted]) => now && fitted && fit(markOf(ticket.ticket!), fitted, null), {
+watch([family, () => ticket.fitted], ([now, fitted]) => now && fitted && fit(sweptMark(ticket.ticket!), fitted, null), {
   immediate: true,
-});
-const markOf = ({ markWidthMm, markHeightMm }: { markWidthMm: number; markHeightMm: number }) => ({
-  widthMm: markWidthMm,
-  heightMm: markHeightMm,
 });
 const offer = computed(() => {
   const quickest = drawn.value?.answer.quickest;

@@ -7,6 +7,7 @@ const MOST_MEGAPIXELS = 60;
 export async function checkPictureFile(mediaType: KeptFile['mediaType'], blob: Blob): Promise<void> {
   if (mediaType === 'application/pdf')
     throw new Error('That is a PDF inside, not a picture. It was kept as a file; bring a PNG or JPEG.');
+  if (mediaType === 'text/plain') throw new Error('That is a drawing inside, not a picture. Bring a PNG or JPEG.');
   const bytes = new Uint8Array(await blob.arrayBuffer());
   const size = pictureSize(bytes);
   if (size && (size.width * size.height) / 1e6 > MOST_MEGAPIXELS)

@@ -49,6 +49,8 @@ function ticketPage(ticket: object, change: object) {
     fitting: null,
     pointer: null,
     sheet: null,
+    artworks: [],
+    layout: null,
     huntedDepth: null,
     yieldBefore: { good: 0, made: 0, of: 'this shop' },
     ...change,

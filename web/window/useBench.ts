@@ -1,3 +1,4 @@
+import { sweptMark } from '@unto/domain';
 import type { Pairing } from '@unto/contract';
 import { computed, ref } from 'vue';
 import { fittedEquipment } from '../stores/fitted-equipment';
@@ -20,9 +21,7 @@ export function useBench(pairing: () => Pairing, ticketId: () => string | null) 
     fitted: computed(() => fittedEquipment(shop, of.value)),
     compound: computed(() => shop.item('compound', of.value.compoundId)),
     typed,
-    mark: computed(() =>
-      ticket.value ? { widthMm: ticket.value.markWidthMm, heightMm: ticket.value.markHeightMm } : typed.value,
-    ),
+    mark: computed(() => (ticket.value ? sweptMark(ticket.value) : typed.value)),
     /** Opens the ticket, where the address names one. */
     open: async () => {
       const id = ticketId();

@@ -36,6 +36,8 @@ import { identifications } from './identifications.js';
 import { placeReadings } from './place-readings.js';
 import { fittings } from './fittings.js';
 import { sheets } from './sheets.js';
+import { artworks } from './artworks.js';
+import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
 import { coatPictures } from './coat-pictures.js';
 import { storedCoats } from './stored-coats.js';
@@ -86,6 +88,8 @@ const MODELS = {
   placeReadings,
   fittings,
   sheets,
+  artworks,
+  layouts,
   coatReadings,
   coatPictures,
   storedCoats,

@@ -16,6 +16,8 @@ export class MarkingRow extends Model<InferAttributes<MarkingRow>, InferCreation
   declare note: string;
   declare endedAt: Date | null;
   declare runId: string | null;
+  /** How its pieces were to be marked as it began. */
+  declare layoutId: string | null;
   declare at: Date;
   declare byId: string;
 }
@@ -33,6 +35,7 @@ export function markings(sequelize: Sequelize) {
       note: TEXT,
       endedAt: DATE,
       runId: UUID,
+      layoutId: UUID,
       at: DATE,
       byId: UUID,
     },

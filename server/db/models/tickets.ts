@@ -34,6 +34,9 @@ export class TicketRow extends Model<InferAttributes<TicketRow>, InferCreationAt
   declare changedAt: Date;
   declare restartedAt: Date | null;
   declare restartedSequence: CreationOptional<number | null>;
+  declare layoutId: CreationOptional<string | null>;
+  declare sweptWidthMm: CreationOptional<number | null>;
+  declare sweptHeightMm: CreationOptional<number | null>;
   declare byId: string;
 }
 
@@ -62,6 +65,9 @@ export function tickets(sequelize: Sequelize) {
       changedAt: DATE,
       restartedAt: DATE,
       restartedSequence: BIGINT,
+      layoutId: UUID,
+      sweptWidthMm: DOUBLE,
+      sweptHeightMm: DOUBLE,
       byId: UUID,
     },
     { sequelize, modelName: 'tickets', tableName: 'tickets' },

@@ -1,0 +1,2 @@
+export * from './artworks.js';
+export * from './routes.js';

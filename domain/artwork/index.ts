@@ -1,0 +1,5 @@
+export * from './artwork-kind.js';
+export * from './piece.js';
+export * from './program.js';
+export * from './read.js';
+export * from './swept-mark.js';

@@ -1,0 +1,76 @@
+import {
+  artworkOf,
+  boxOf,
+  legibleHeight,
+  measureArtwork,
+  placed,
+  textFaults,
+  textOf,
+  textShapes,
+  type Artwork,
+  type ArtworkMeasure,
+  type ArtworkShape,
+  type TextFault,
+} from '@unto/core';
+import type { LayoutEntries } from '@unto/contract';
+
+type TextsOf = Pick<LayoutEntries, 'fields' | 'table' | 'numberFrom' | 'numberStep'>;
+
+/** What is on every piece alike: the artwork where it lies, from the piece's lower left corner. */
+export function sharedShapes(entries: LayoutEntries, artwork: Artwork | null): ArtworkShape[] {
+  return artwork ? placed(artwork.shapes, entries) : [];
+}
+
+const numbersOf = ({ numberFrom, numberStep }: TextsOf) => ({ from: numberFrom, step: numberStep });
+
+/** What each text says on a piece, the first being 1. @throws csv.missing-column */
+export function textsOn(entries: TextsOf, piece: number): string[] {
+  return entries.fields.map((field) => textOf(field, piece - 1, entries.table, numbersOf(entries)));
+}
+
+/** What is on one piece alone. @throws csv.missing-column, artwork.text-too-long */
+export function ownShapes(entries: TextsOf, piece: number): ArtworkShape[] {
+  const texts = textsOn(entries, piece);
+  return entries.fields.flatMap((field, i) => textShapes(field, texts[i]!));
+}
+
+/** Name of a piece: what its texts say; empty where it has none. */
+export function pieceName(entries: TextsOf, piece: number): string {
+  return [...new Set(textsOn(entries, piece))].filter(Boolean).join(' · ');
+}
+
+/** What of the texts would go wrong on so many pieces, with a spot and interval. @throws csv.missing-column */
+export function faultsOf(
+  entries: TextsOf,
+  {
+    pieces,
+    spotMm,
+    intervalMm,
+  }: { readonly pieces: number; readonly spotMm: number; readonly intervalMm: number | null },
+): TextFault[] {
+  return textFaults({
+    ...{ fields: entries.fields, table: entries.table, numbers: numbersOf(entries), pieces, spotMm },
+    legibleMm: legibleHeight({ spotMm, intervalMm }),
+  });
+}
+
+/**
+ * Measures what is marked on the piece that carries most, artwork and texts together.
+ * @throws artwork.no-geometry where there is neither
+ */
+export function layoutMeasure(entries: LayoutEntries, artwork: Artwork | null, pieces: number): ArtworkMeasure {
+  const longest = entries.fields.map((field) =>
+    Array.from({ length: pieces }, (_, i) => textOf(field, i, entries.table, numbersOf(entries))).reduce(
+      (most, text) => (text.length > most.length ? text : most),
+      '',
+    ),
+  );
+  const texts = entries.fields.flatMap((field, i) => textShapes(field, longest[i]!));
+  const shapes = [...sharedShapes(entries, artwork), ...texts];
+  return measureArtwork(artworkOf(shapes, [], null));
+}
+
+/** The box of everything on a piece, from its lower left corner; null where nothing is. */
+export function layoutBox(entries: LayoutEntries, artwork: Artwork | null) {
+  return boxOf([...sharedShapes(entries, artwork), ...ownShapes(entries, 1)]);
+}

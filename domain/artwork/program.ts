@@ -1,0 +1,87 @@
+import {
+  CoreError,
+  piecesDxf,
+  piecesSvg,
+  programParts,
+  type Artwork,
+  type ProgramOptions,
+  type ProgramPiece,
+  type ProgramSetting,
+  type SheetBox,
+} from '@unto/core';
+import type { LayoutEntries } from '@unto/contract';
+import { ownShapes, pieceName, sharedShapes } from './piece.js';
+
+/** Pieces that a program is asked of. */
+export interface AskedPieces {
+  /** “3,7-9”: those again, each in the place it had. */
+  readonly pieces?: string | undefined;
+  /** The first of a load. */
+  readonly from?: number | undefined;
+}
+
+/** A program as it is asked for. */
+export interface ProgramJob {
+  readonly entries: LayoutEntries;
+  readonly artwork: Artwork | null;
+  /** How many pieces the ticket has. */
+  readonly count: number;
+  /** Places of the jig in the order they are marked; null for one piece at a time, its corner at 0, 0. */
+  readonly places: readonly SheetBox[] | null;
+  readonly asked: AskedPieces;
+}
+
+/**
+ * The pieces of a program, each in its place: piece 1 in the first place, the next load beginning there again.
+ * @throws artwork.no-places for pieces the ticket does not have, or of more than one load
+ */
+export function programPieces({ entries, artwork, count, places, asked }: ProgramJob): ProgramPiece[] {
+  const numbers = askedNumbers(asked, count, places?.length ?? 1);
+  const shapes = sharedShapes(entries, artwork);
+  const at = (number: number) => places?.[(number - 1) % places.length];
+  return numbers.map((number) => {
+    const place = at(number);
+    return {
+      ...{ number, name: pieceName(entries, number), shapes, own: ownShapes(entries, number) },
+      ...{ xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0, turnDeg: 0 },
+    };
+  });
+}
+
+function askedNumbers({ pieces, from }: AskedPieces, count: number, load: number): number[] {
+  const numbers = pieces
+    ? pieces.split(',').flatMap((part) => {
+        const [first, last = first] = part.split('-').map(Number) as [number, number?];
+        return Array.from({ length: Math.max(0, last! - first + 1) }, (_, i) => first + i);
+      })
+    : Array.from({ length: Math.min(load, count - (from ?? 1) + 1) }, (_, i) => (from ?? 1) + i);
+  const strange = numbers.find((number) => number < 1 || number > count);
+  if (!numbers.length || strange !== undefined)
+    throw new CoreError(
+      'artwork.no-places',
+      `This ticket has pieces 1 to ${count}; there is no ${strange ?? from ?? pieces}.`,
+      {
+        path: 'pieces',
+      },
+    );
+  const loads = new Set(numbers.map((number) => Math.floor((number - 1) / load)));
+  if (loads.size > 1)
+    throw new CoreError('artwork.no-places', `The jig holds ${load} at a time: those pieces are not of one load.`, {
+      path: 'pieces',
+    });
+  return [...new Set(numbers)];
+}
+
+/** A program or drawing of pieces, in parts. */
+export function* programText(
+  pieces: readonly ProgramPiece[],
+  how: {
+    readonly format: 'gcode' | 'svg' | 'dxf';
+    readonly setting: ProgramSetting;
+    readonly options: ProgramOptions;
+    readonly words: string;
+  },
+): Generator<string> {
+  if (how.format === 'gcode') yield* programParts(pieces, how.setting, how.options);
+  else yield how.format === 'svg' ? piecesSvg(pieces, how) : piecesDxf(pieces, how);
+}

@@ -1,0 +1,265 @@
+import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { readProgram } from '../../simulators/burn/index.js';
+import { fillInventory, openTestRig, ticketBody, type TestRig } from '../testing/rig.js';
+
+let rig: TestRig;
+let ids: Awaited<ReturnType<typeof fillInventory>>;
+beforeAll(async () => {
+  rig = await openTestRig();
+  ids = await fillInventory(rig);
+});
+afterAll(() => rig.close());
+
+let ticketId: string;
+beforeEach(async () => {
+  ticketId = (await rig.call('POST', '/api/tickets', ticketBody(ids, { pieces: 6 }))).body.id;
+});
+
+async function keeps(name: string, content: string | Buffer) {
+  const answer = await fetch(`${rig.base}/api/files?name=${name}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'x-unto-operator': rig.operator },
+    body: typeof content === 'string' ? content : new Uint8Array(content),
+  });
+  return { status: answer.status, body: (await answer.json()) as any };
+}
+const SAID = { unit: null, closed: 'filled', widthMm: null, darker: 128 };
+const brings = async (name: string, content: string | Buffer, said: object = {}, ticket = ticketId) =>
+  rig.call('POST', `/api/tickets/${ticket}/artworks`, {
+    ...{ id: randomUUID(), fileHash: (await keeps(name, content)).body.hash, name, entries: { ...SAID, ...said } },
+  });
+/** A square of 10 mm with a hole of 4 mm, 20 mm from anything else: 12 × 10 mm in all. */
+const SVG =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="30mm" viewBox="0 0 40 30"><path fill-rule="evenodd" d="M5 5h12v10h-12zM9 8h4v4h-4z"/></svg>';
+const ENTRIES = {
+  ...{ artworkId: null, xMm: 3, yMm: 2, turnDeg: 0, work: 'both', outlineFirst: false, numberFrom: 1, numberStep: 1 },
+  ...{ fields: [] as object[], table: { columns: [] as string[], rows: [] as string[][] } },
+};
+const FIELD = { kind: 'letters', says: 'Bed {bed}', xMm: 3, yMm: 14, heightMm: 3, widthMm: 20, align: 'left' };
+const BEDS = { columns: ['bed'], rows: ['1', '2', '3', '4', '5', '6'].map((bed) => [bed]) };
+const lays = (entries: object, ticket = ticketId) =>
+  rig.call('POST', `/api/tickets/${ticket}/layouts`, { id: randomUUID(), entries: { ...ENTRIES, ...entries } });
+const page = async () => (await rig.call('GET', `/api/tickets/${ticketId}`)).body;
+
+describe('artwork brought to a ticket', () => {
+  it('is measured by what is in the file, kept with what was left out, and drawn from our own geometry', async () => {
+    const { status, body } = await brings(
+      'tag.svg',
+      SVG.replace('<path', '<script>alert(1)</script><text>A</text><path'),
+    );
+    expect(status, JSON.stringify(body)).toBe(200);
+    expect(body).toMatchObject({
+      kind: 'SVG',
+      name: 'tag.svg',
+      said: [expect.stringMatching(/1 × scripts, 1 × letters/)],
+    });
+    expect(body.measure).toMatchObject({
+      widthMm: expect.closeTo(12, 3),
+      heightMm: expect.closeTo(10, 3),
+      filledMm2: expect.closeTo(104, 0),
+    });
+    expect(body.measure.smallestStroke.mm).toBeCloseTo(3, 1);
+    const { body: drawing } = await rig.call('GET', `/api/artworks/${body.id}/drawing`);
+    expect(drawing.paths).toEqual([
+      { as: 'marked', evenodd: 'evenodd', d: expect.stringMatching(/^M0 0L12 0L12 10L0 10L0 0ZM4 3/) },
+    ]);
+    expect((await page()).artworks.map(({ id }: { id: string }) => id)).toEqual([body.id]);
+  });
+
+  it('a DXF without its unit is asked about where it happened; a picture by how large it is', async () => {
+    const dxf = '0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n1\n0\nENDSEC\n0\nEOF\n';
+    const asked = await brings('ring.dxf', dxf);
+    expect([asked.status, asked.body.faults[0].path]).toEqual([422, 'entries']);
+    expect(asked.body.detail).toMatch(/millimetres or inches/);
+    expect((await brings('ring.dxf', dxf, { unit: 'in' })).body.measure.widthMm).toBeCloseTo(50.8, 1);
+    const dots = sharp({ create: { width: 40, height: 20, channels: 3, background: '#fff' } }).composite([
+      {
+        input: await sharp({ create: { width: 20, height: 10, channels: 3, background: '#000' } })
+          .png()
+          .toBuffer(),
+        left: 0,
+        top: 0,
+      },
+    ]);
+    const png = await dots.png().toBuffer();
+    expect((await brings('logo.png', png)).body.detail).toMatch(/how large it is/);
+    const read = await brings('logo.png', png, { widthMm: 20 });
+    expect(read.body.measure).toMatchObject({ widthMm: expect.closeTo(10, 6), filledMm2: expect.closeTo(50, 1) });
+    const said = await brings('logo.png', await dots.withMetadata({ density: 254 }).png().toBuffer());
+    expect(said.body.measure.widthMm).toBeCloseTo(2, 2);
+  });
+
+  it('refuses what is no artwork, what is damaged, a text that is none, and too much', async () => {
+    expect((await keeps('a.svg', 'hello')).body.detail).toMatch(/no PDF, PNG, JPEG, SVG, DXF or G-code inside/);
+    expect((await keeps('a.svg', Buffer.alloc(50_000_000, 32))).status).toBe(413);
+    const pdf = await brings('a.pdf', Buffer.from('%PDF-1.4 nothing'));
+    expect([pdf.status, pdf.body.faults[0].path]).toEqual([422, 'fileHash']);
+    const half = await brings('a.svg', SVG.slice(0, 150));
+    expect([half.status, half.body.detail]).toEqual([422, expect.stringMatching(/well-formed/)]);
+    const png = (
+      await sharp({ create: { width: 9, height: 9, channels: 3, background: '#000' } })
+        .png()
+        .toBuffer()
+    ).subarray(0, 60);
+    expect((await brings('a.png', png)).body.detail).toMatch(/cannot be read/);
+    expect(
+      (
+        await rig.call('POST', `/api/tickets/${ticketId}/artworks`, {
+          id: randomUUID(),
+          fileHash: 'a'.repeat(64),
+          name: 'x',
+          entries: SAID,
+        })
+      ).status,
+    ).toBe(422);
+    expect((await rig.call('GET', `/api/artworks/${randomUUID()}/drawing`)).status).toBe(404);
+  });
+
+  it('is never shown by the server as anything but text', async () => {
+    const { body } = await keeps('tag.svg', SVG);
+    const answer = await fetch(`${rig.base}/api/files/${body.hash}`);
+    expect(answer.headers.get('content-type')).toMatch(/^text\/plain/);
+    expect(answer.headers.get('x-content-type-options')).toBe('nosniff');
+  });
+});
+
+describe('how a piece is marked', () => {
+  it('becomes the size of the ticket’s mark; its times go by what rows sweep', async () => {
+    const { body: artwork } = await brings('tag.svg', SVG);
+    const { status, body } = await lays({ artworkId: artwork.id });
+    expect(status, JSON.stringify(body)).toBe(200);
+    const { ticket, layout } = await page();
+    expect(layout.id).toBe(ticket.layoutId);
+    expect(ticket).toMatchObject({
+      ...{ markWidthMm: expect.closeTo(12, 3), markHeightMm: expect.closeTo(10, 3), version: 2 },
+      ...{ sweptWidthMm: expect.closeTo(12, 3), sweptHeightMm: expect.closeTo(10, 1) },
+    });
+    // Sized by hand since, it is a rectangle again.
+    const {
+      number: _n,
+      createdAt: _c,
+      changedAt: _h,
+      id: _i,
+      layoutId: _l,
+      sweptWidthMm: _w,
+      sweptHeightMm: _s,
+      ...rest
+    } = ticket;
+    const { body: changed } = await rig.call('PUT', `/api/tickets/${ticketId}`, { ...rest, markWidthMm: 20 });
+    expect(changed).toMatchObject({ layoutId: null, sweptWidthMm: null });
+    expect((await page()).layout).toBeNull();
+  });
+
+  it('tells before anything burns which pieces cannot be', async () => {
+    const missing = await lays({ fields: [FIELD], table: { ...BEDS, rows: BEDS.rows.slice(0, 4) } });
+    expect(missing.status).toBe(200);
+    const none = await lays({ fields: [{ ...FIELD, says: '{bed}' }], table: { ...BEDS, rows: BEDS.rows.slice(0, 4) } });
+    expect([none.status, none.body.faults[0]]).toEqual([
+      422,
+      { path: 'entries.fields', message: '“{bed}”: nothing to write. Pieces 5, 6.' },
+    ]);
+    const long = await lays({ fields: [{ ...FIELD, widthMm: 5 }], table: BEDS });
+    expect(long.body.faults[0].message).toMatch(/wider than its room. Pieces 1, 2, 3, 4, 5, 6/);
+    const strange = await lays({ fields: [{ ...FIELD, says: '{row}' }], table: BEDS });
+    expect([strange.status, strange.body.detail]).toEqual([422, expect.stringMatching(/no column of the table/)]);
+    expect((await lays({})).body.detail).toMatch(/Nothing is laid out/);
+    const { body: other } = await rig.call('POST', '/api/tickets', ticketBody(ids, { pieces: 1 }));
+    const { body: artwork } = await brings('tag.svg', SVG, {}, other.id);
+    expect((await lays({ artworkId: artwork.id })).body.detail).toMatch(/another ticket/);
+  });
+});
+
+describe('a program of pieces', () => {
+  const asks = async (format: string, query = '') => {
+    const answer = await fetch(`${rig.base}/api/tickets/${ticketId}/program/${format}${query}`, {
+      headers: { 'x-unto-operator': rig.operator },
+    });
+    return { status: answer.status, text: await answer.text(), name: answer.headers.get('content-disposition') ?? '' };
+  };
+  const takesSetting = () =>
+    rig.call('POST', '/api/recipes', {
+      ...{
+        id: randomUUID(),
+        ticketId,
+        kind: 'stated',
+        couponIds: [],
+        powerPercent: 80,
+        speedMmPerS: 100,
+        intervalMm: 0.1,
+        passes: 1,
+        hatches: 1,
+      },
+      ...{
+        angleDeg: 0,
+        fill: 'filled',
+        focusOffsetMm: 0,
+        frequencyKHz: null,
+        pulseNs: null,
+        directions: 'two-way',
+        powerMode: 'constant',
+      },
+      ...{ air: 'off', extraction: 'on', seed: 7 },
+    });
+  const SHEET = {
+    ...{
+      mode: 'rows',
+      sheetWidthMm: 100,
+      sheetHeightMm: 60,
+      labelWidthMm: null,
+      labelHeightMm: null,
+      gapMm: 2,
+      marginMm: 5,
+    },
+    ...{
+      keepOuts: [],
+      pieceWidthMm: 38,
+      pieceHeightMm: 22,
+      pitchXMm: null,
+      pitchYMm: null,
+      firstXMm: null,
+      firstYMm: null,
+    },
+    ...{ shiftMm: 0, testPlaces: 0, pieces: [] },
+  };
+
+  it('needs a layout and a setting, then holds every piece in its place with its own text', async () => {
+    expect((await asks('gcode')).text).toMatch(/bring artwork at Place/);
+    const { body: artwork } = await brings('tag.svg', SVG);
+    await lays({ artworkId: artwork.id, fields: [FIELD], table: BEDS });
+    expect((await asks('gcode')).text).toMatch(/take one at Prove/);
+    const taken = await takesSetting();
+    expect(taken.status, JSON.stringify(taken.body)).toBe(200);
+    const kept = await rig.call('POST', `/api/tickets/${ticketId}/sheets`, { id: randomUUID(), entries: SHEET });
+    expect(kept.body.places, JSON.stringify(kept.body)).toBe(4);
+    const { status, text, name } = await asks('gcode');
+    expect(status, text).toBe(200);
+    expect(name).toMatch(/ticket-\d+\.gcode/);
+    expect(text.match(/\(piece \d+: .*\)/g)).toEqual([
+      '(piece 1: Bed 1)',
+      '(piece 2: Bed 2)',
+      '(piece 3: Bed 3)',
+      '(piece 4: Bed 4)',
+    ]);
+    const lit = readProgram(text).filter(({ power }) => power > 0);
+    expect(new Set(lit.map(({ power, speedMmPerS, scaled }) => `${power} ${speedMmPerS} ${scaled}`))).toEqual(
+      new Set(['800 100 false']),
+    );
+    for (const { x0, y0 } of lit) expect([x0 > 5 && x0 < 95, y0 > 5 && y0 < 55]).toEqual([true, true]);
+    expect((await asks('gcode', '?from=5')).text.match(/\(piece \d+/g)).toEqual(['(piece 5', '(piece 6']);
+    expect((await asks('gcode', '?pieces=2,4')).text.match(/\(piece \d+/g)).toEqual(['(piece 2', '(piece 4']);
+    expect((await asks('gcode', '?pieces=2,6')).text).toMatch(/not of one load/);
+    expect((await asks('gcode', '?pieces=9')).text).toMatch(/pieces 1 to 6/);
+    expect((await asks('gcode', '?pieces=x')).status).toBe(422);
+  });
+
+  it('goes out as drawings too, with what they are marked with', async () => {
+    await lays({ fields: [{ ...FIELD, kind: 'data matrix', heightMm: 8 }, FIELD], table: BEDS });
+    await takesSetting();
+    const svg = await asks('svg', '?pieces=3');
+    expect(svg.text).toMatch(/<metadata>80 % power, 16\.67 % speed/);
+    expect(svg.text).toContain('<title>3 Bed 3</title>');
+    expect((await asks('dxf', '?pieces=3')).text).toContain('PIECE_3');
+  });
+});

@@ -1,0 +1,58 @@
+import type { ArtworkMeasure, Box, ProgramOptions, ProgramSetting } from '@unto/core';
+import type { LayoutEntries } from '@unto/contract';
+import {
+  faultsOf,
+  layoutBox,
+  layoutMeasure,
+  programPieces,
+  programText,
+  readArtwork,
+  type ArtworkFile,
+  type ProgramJob,
+} from '@unto/domain';
+import { ApiError, atField } from '../errors/api-error.js';
+
+/** A layout as asked for, with the artwork it lays. */
+export interface LayoutInput {
+  readonly entries: LayoutEntries;
+  readonly file: ArtworkFile | null;
+  readonly pieces: number;
+  readonly spotMm: number;
+  readonly intervalMm: number | null;
+}
+
+/**
+ * What everything on a piece measures, and the box it takes, from the piece's lower left corner.
+ * @throws invalid-input at the texts that cannot be burnt
+ */
+export function laidOut({ entries, file, ...job }: LayoutInput): { measure: ArtworkMeasure; box: Box } {
+  const stops = atField('entries.fields', () => faultsOf(entries, job)).filter((fault) => fault.stops);
+  if (stops.length) {
+    const faults = stops.map(({ words, pieces }) => ({
+      path: 'entries.fields',
+      message: `${words} ${pieces.length === 1 ? 'Piece' : 'Pieces'} ${shortList(pieces)}.`,
+    }));
+    throw new ApiError('invalid-input', 'Not every text can be burnt.', { faults });
+  }
+  return atField('entries.artworkId', () => {
+    const artwork = file && readArtwork(file);
+    return { measure: layoutMeasure(entries, artwork, job.pieces), box: layoutBox(entries, artwork)! };
+  });
+}
+
+function shortList(pieces: readonly number[]): string {
+  return pieces.length > 8 ? `${pieces.slice(0, 8).join(', ')} and ${pieces.length - 8} more` : pieces.join(', ');
+}
+
+export interface ProgramInput extends Omit<ProgramJob, 'artwork'> {
+  readonly file: ArtworkFile | null;
+  readonly format: 'gcode' | 'svg' | 'dxf';
+  readonly setting: ProgramSetting;
+  readonly options: ProgramOptions;
+  readonly words: string;
+}
+
+/** The text of a program. */
+export function programOf({ file, ...job }: ProgramInput): string {
+  return [...programText(programPieces({ ...job, artwork: file && readArtwork(file) }), job)].join('');
+}
