@@ -13,6 +13,7 @@ import {
   type TextFault,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
+import { pathData } from './read.js';
 
 type TextsOf = Pick<LayoutEntries, 'fields' | 'table' | 'numberFrom' | 'numberStep'>;
 
@@ -73,4 +74,28 @@ export function layoutMeasure(entries: LayoutEntries, artwork: Artwork | null, p
 /** The box of everything on a piece, from its lower left corner; null where nothing is. */
 export function layoutBox(entries: LayoutEntries, artwork: Artwork | null) {
   return boxOf([...sharedShapes(entries, artwork), ...ownShapes(entries, 1)]);
+}
+
+/** What a piece shows of its texts, and what is wrong with those of any. */
+export interface PiecePreview {
+  readonly faults: readonly TextFault[];
+  /** What every piece is called by its texts. */
+  readonly names: readonly string[];
+  /** Texts of the piece asked for, as paths in mm, y down from the piece's upper left corner. */
+  readonly paths: readonly { readonly as: ArtworkShape['as']; readonly d: string }[];
+}
+
+/** The texts of a layout as they come out. @throws csv.missing-column */
+export function piecePreview(
+  entries: TextsOf,
+  job: Parameters<typeof faultsOf>[1] & { readonly piece: number; readonly pieceHeightMm: number },
+): PiecePreview {
+  const faults = faultsOf(entries, job);
+  const broken = faults.some(({ kind, pieces }) => kind === 'unreadable' && pieces.includes(job.piece));
+  const own = broken ? [] : ownShapes(entries, job.piece);
+  return {
+    faults,
+    names: Array.from({ length: job.pieces }, (_, i) => pieceName(entries, i + 1)),
+    paths: own.map((shape) => ({ as: shape.as, d: pathData(shape, job.pieceHeightMm) })),
+  };
 }

@@ -12,6 +12,7 @@ export const KEYS = {
   timers: () => ['timers'],
   tickets: () => ['tickets'],
   ticket: (id: string) => ['ticket', id],
+  artwork: (id: string) => ['artwork', id],
   choice: (ticketId: string) => ['choice', ticketId],
   window: ({ substrateId, compoundId, headId, lensId }: Pairing) => [
     ...['window', substrateId, compoundId ?? '', headId, lensId],

@@ -5,6 +5,9 @@ import { focusDepth, isOther, spotAt } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
+import ArtworkPanel from '../artwork/ArtworkPanel.vue';
+import ArtworkStage from '../artwork/ArtworkStage.vue';
+import { useArtwork } from '../artwork/useArtwork';
 import AlignPanel from './AlignPanel.vue';
 import AlignPlot from './AlignPlot.vue';
 import CausticPlot from './CausticPlot.vue';
@@ -30,9 +33,10 @@ import CheckList from '../station/CheckList.vue';
 import StationBody from '../station/StationBody.vue';
 
 /** Place and focus: the checks, a dot hunt, the flatness of the piece, the centre of a disc, a round part. */
-type Task = 'checks' | 'head' | 'focus' | 'flatness' | 'round' | 'centre' | 'align';
+type Task = 'checks' | 'artwork' | 'head' | 'focus' | 'flatness' | 'round' | 'centre' | 'align';
 const TASKS: readonly { readonly key: Task; readonly label: string }[] = [
   { key: 'checks', label: 'Checks' },
+  { key: 'artwork', label: 'Artwork' },
   { key: 'head', label: 'Head' },
   { key: 'focus', label: 'Focus' },
   { key: 'flatness', label: 'Flatness' },
@@ -58,6 +62,7 @@ const set = computed(() => newestReading('set'));
 const offset = computed(() => set.value?.offsetMm ?? ticket.page?.recipes[0]?.focusOffsetMm ?? 0);
 const other = computed(() => ticket.ticket !== null && isOther(ticket.page?.fitting ?? null, ticket.ticket));
 const depth = computed(() => (ticket.fitted ? focusDepth(ticket.fitted.lens, ticket.page?.huntedDepth ?? null) : null));
+const art = useArtwork();
 const focus = useTemplateRef<InstanceType<typeof FocusPanel>>('focus');
 const flatness = useTemplateRef<InstanceType<typeof FlatnessPanel>>('flatness');
 const round = useTemplateRef<InstanceType<typeof RoundPanel>>('round');
@@ -73,7 +78,8 @@ const model = useSection('beam', { offsetMm: offset });
 <template>
   <StationBody station="place">
     <template #left>
-      <template v-if="task === 'focus' && focus?.drawn.length">
+      <ArtworkStage v-if="task === 'artwork'" :state="art" />
+      <template v-else-if="task === 'focus' && focus?.drawn.length">
         <h2>Dots and the waist between them</h2>
         <CausticPlot :dots="focus.drawn" :growth="0.05" />
       </template>
@@ -108,7 +114,7 @@ const model = useSection('beam', { offsetMm: offset });
         <AlignPlot :result="align.result" :entries="align.entries" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section under the beam" />
-      <TileStrip>
+      <TileStrip v-if="task !== 'artwork'">
         <FigureTile label="spot on the part" :figure="spot" />
         <FigureTile label="depth of focus, ±" :figure="depth" test-id="tile-depth" />
       </TileStrip>
@@ -134,6 +140,7 @@ const model = useSection('beam', { offsetMm: offset });
         </p>
       </section>
     </template>
+    <ArtworkPanel v-else-if="task === 'artwork'" :state="art" />
     <FocusPanel v-else-if="task === 'focus'" ref="focus" />
     <FlatnessPanel v-else-if="task === 'flatness'" ref="flatness" />
     <RoundPanel v-else-if="task === 'round'" ref="round" />

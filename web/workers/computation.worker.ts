@@ -38,7 +38,7 @@ import {
   type Point2,
   type ReadablePicture,
 } from '@unto/core';
-import { workOutSheet } from '@unto/domain';
+import { piecePreview, workOutSheet } from '@unto/domain';
 import { CUT_SHORT } from '../pictures/picture-file';
 import { measureMap } from './measure-maps';
 import { compareWindows } from './compare-windows';
@@ -144,6 +144,7 @@ const computations: Computations = {
     answered(() => windows.map((window) => matchWindow(window, target, seed))),
   characteriseCard: ({ picture, white }) =>
     answeredLater(async () => characteriseCard(await pixelsOf(picture, MOST_COUPON_PX), white)),
+  pieceTexts: async ({ entries, job }) => answered(() => piecePreview(entries, job)),
   sheet: async (entries, tell) => answered(() => workOutSheet(entries, (progress) => void tell(progress))),
   gain: async ({ fit, job, block, proven, equipment, teachings }) =>
     answered(() => expectedGain(fit, job, { block, proven, equipment, earlier: earlierOf(teachings) })),

@@ -39,8 +39,8 @@ import type {
   WindowRest,
   WindowTimes,
 } from '@unto/core';
-import type { PictureEntries, SheetEntries, Teaching } from '@unto/contract';
-import type { Proof, SettablePart, SheetResult, WindowFamily } from '@unto/domain';
+import type { LayoutEntries, PictureEntries, SheetEntries, Teaching } from '@unto/contract';
+import type { PiecePreview, piecePreview, Proof, SettablePart, SheetResult, WindowFamily } from '@unto/domain';
 
 /** An answer of the worker: the value, or the core's refusal with its code. */
 export type Answer<T> =
@@ -175,6 +175,8 @@ export interface Computations {
   }): Promise<Answer<readonly MatchedWindow[]>>;
   /** What a card's print throws back, from a photograph with a known white in its window. */
   characteriseCard(task: { readonly picture: Blob; readonly white: number }): Promise<Answer<CharacterisedCard>>;
+  /** The texts of a layout as they come out on one piece, and what is wrong with those of any. */
+  pieceTexts(task: { entries: LayoutEntries; job: Parameters<typeof piecePreview>[1] }): Promise<Answer<PiecePreview>>;
   /** Lays a sheet out; `tell` hears of the best layout after every order tried. */
   sheet(entries: SheetEntries, tell: (progress: NestProgress) => void): Promise<Answer<SheetResult>>;
   /** What pictures tell of one measure over the grid of a map; null where too few cells tell it. */
