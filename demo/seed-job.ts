@@ -15,6 +15,7 @@ import {
   type Recipe,
   type Ticket,
   type Workshop,
+  changeableFields,
 } from '@unto/contract';
 import {
   couponRules,
@@ -79,7 +80,8 @@ async function openTicket(seeder: Seeder, job: DemoJob): Promise<Ticket> {
 }
 
 async function choose(seeder: Seeder, job: DemoJob, ticket: Ticket): Promise<void> {
-  const { id, number: _number, createdAt: _created, changedAt: _changed, ...fields } = ticket;
+  const { id } = ticket;
+  const fields = changeableFields(ticket);
   const body = {
     ...fields,
     compoundId: job.compound ? seeder.id(job.compound) : null,

@@ -9,6 +9,7 @@ import {
   orNull,
   record,
   shape,
+  text,
   uuid,
   who,
   whole,
@@ -47,6 +48,8 @@ export const createMarking = shape({
   recipeId: uuid().label('Recipe').nullable().defined().default(null),
   blankId: uuid().label('Blank').nullable().optional(),
   pieces: whole('Pieces', 1, 2000),
+  /** Which pieces of the ticket they are, as “25-48”; counted from 1 where nobody says. */
+  numbers: text('Numbers of the pieces', 2000).nullable().optional(),
   /** What somebody looked at before it began. */
   checked: array().of(oneOf('Check', RUN_CHECKS)).max(RUN_CHECKS.length).defined().default([]),
   ...runSetting,
@@ -91,6 +94,8 @@ export const marking = record({
   ticketId: uuid(),
   recipeId: orNull(uuid()),
   pieces: amount(),
+  /** Which pieces of the ticket they are, in the order they are counted. */
+  numbers: list(amount()),
   startedAt: instant(),
   startedBy: who(),
   /** The run it became; null while it is counted, or where it was dropped. */

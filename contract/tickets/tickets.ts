@@ -81,6 +81,13 @@ export const ticket = record({
 });
 export type Ticket = Frozen<InferType<typeof ticket>>;
 
+/** What of a ticket a change of it says: all but what the server gives it. */
+export function changeableFields(of: Ticket): ChangeTicket {
+  const { id: _id, number: _number, createdAt: _created, changedAt: _changed, ...rest } = of;
+  const { layoutId: _layout, sweptWidthMm: _width, sweptHeightMm: _height, ...fields } = rest;
+  return fields;
+}
+
 /** Ticked off, understood, or a tick taken back. */
 const CHECK_KINDS = ['check', 'caution', 'taken back'] as const;
 

@@ -8,5 +8,6 @@ export * from './read-image.js';
 export * from './read-svg.js';
 export * from './shapes.js';
 export * from './spans.js';
+export * from './text-of.js';
 export * from './texts.js';
 export * from './warnings.js';

@@ -1,4 +1,7 @@
 export * from './artwork-kind.js';
+export * from './path-data.js';
+export * from './piece-name.js';
+export * from './piece-numbers.js';
 export * from './piece.js';
 export * from './program.js';
 export * from './read.js';

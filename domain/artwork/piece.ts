@@ -13,31 +13,18 @@ import {
   type TextFault,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
-import { pathData } from './read.js';
-
-type TextsOf = Pick<LayoutEntries, 'fields' | 'table' | 'numberFrom' | 'numberStep'>;
+import { pathData } from './path-data.js';
+import { numbersOf, pieceName, textsOn, type TextsOf } from './piece-name.js';
 
 /** What is on every piece alike: the artwork where it lies, from the piece's lower left corner. */
 export function sharedShapes(entries: LayoutEntries, artwork: Artwork | null): ArtworkShape[] {
   return artwork ? placed(artwork.shapes, entries) : [];
 }
 
-const numbersOf = ({ numberFrom, numberStep }: TextsOf) => ({ from: numberFrom, step: numberStep });
-
-/** What each text says on a piece, the first being 1. @throws csv.missing-column */
-export function textsOn(entries: TextsOf, piece: number): string[] {
-  return entries.fields.map((field) => textOf(field, piece - 1, entries.table, numbersOf(entries)));
-}
-
 /** What is on one piece alone. @throws csv.missing-column, artwork.text-too-long */
 export function ownShapes(entries: TextsOf, piece: number): ArtworkShape[] {
   const texts = textsOn(entries, piece);
   return entries.fields.flatMap((field, i) => textShapes(field, texts[i]!));
-}
-
-/** Name of a piece: what its texts say; empty where it has none. */
-export function pieceName(entries: TextsOf, piece: number): string {
-  return [...new Set(textsOn(entries, piece))].filter(Boolean).join(' · ');
 }
 
 /** What of the texts would go wrong on so many pieces, with a spot and interval. @throws csv.missing-column */

@@ -10,7 +10,9 @@ import {
   type SheetBox,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
-import { ownShapes, pieceName, sharedShapes } from './piece.js';
+import { pieceName } from './piece-name.js';
+import { pieceNumbers } from './piece-numbers.js';
+import { ownShapes, sharedShapes } from './piece.js';
 
 /** Pieces that a program is asked of. */
 export interface AskedPieces {
@@ -50,10 +52,7 @@ export function programPieces({ entries, artwork, count, places, asked }: Progra
 
 function askedNumbers({ pieces, from }: AskedPieces, count: number, load: number): number[] {
   const numbers = pieces
-    ? pieces.split(',').flatMap((part) => {
-        const [first, last = first] = part.split('-').map(Number) as [number, number?];
-        return Array.from({ length: Math.max(0, last! - first + 1) }, (_, i) => first + i);
-      })
+    ? (pieceNumbers(pieces) ?? [])
     : Array.from({ length: Math.min(load, count - (from ?? 1) + 1) }, (_, i) => (from ?? 1) + i);
   const strange = numbers.find((number) => number < 1 || number > count);
   if (!numbers.length || strange !== undefined)
@@ -69,7 +68,7 @@ function askedNumbers({ pieces, from }: AskedPieces, count: number, load: number
     throw new CoreError('artwork.no-places', `The jig holds ${load} at a time: those pieces are not of one load.`, {
       path: 'pieces',
     });
-  return [...new Set(numbers)];
+  return numbers;
 }
 
 /** A program or drawing of pieces, in parts. */

@@ -9,6 +9,7 @@ import {
   type ArtworkShape,
   type MarkedDots,
 } from '@unto/core';
+import { pathData } from './path-data.js';
 import type { ArtworkDrawing, ArtworkKind, CreateArtwork } from '@unto/contract';
 
 /** A picture as decoded: lightness of every dot from the top row down, and how many dots it says an inch has. */
@@ -60,17 +61,4 @@ export function drawingOf({ shapes, widthMm, heightMm }: Artwork): ArtworkDrawin
 
 function evenodd({ as, rule }: ArtworkShape): string | null {
   return as !== 'line' && rule === 'evenodd' ? 'evenodd' : null;
-}
-
-/** Path data of a shape, to a hundredth of a mm, y turned down from a height. */
-export function pathData({ rings, as }: Pick<ArtworkShape, 'rings' | 'as'>, heightMm: number): string {
-  const fine = (mm: number) => String(Math.round(mm * 100) / 100);
-  return rings
-    .map((ring) => {
-      let path = '';
-      for (let i = 0; i < ring.length; i += 2)
-        path += `${i ? 'L' : 'M'}${fine(ring[i]!)} ${fine(heightMm - ring[i + 1]!)}`;
-      return as === 'line' ? path : `${path}Z`;
-    })
-    .join('');
 }

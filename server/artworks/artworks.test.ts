@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -137,16 +138,7 @@ describe('how a piece is marked', () => {
       ...{ sweptWidthMm: expect.closeTo(12, 3), sweptHeightMm: expect.closeTo(10, 1) },
     });
     // Sized by hand since, it is a rectangle again.
-    const {
-      number: _n,
-      createdAt: _c,
-      changedAt: _h,
-      id: _i,
-      layoutId: _l,
-      sweptWidthMm: _w,
-      sweptHeightMm: _s,
-      ...rest
-    } = ticket;
+    const rest = changeableFields(ticket);
     const { body: changed } = await rig.call('PUT', `/api/tickets/${ticketId}`, { ...rest, markWidthMm: 20 });
     expect(changed).toMatchObject({ layoutId: null, sweptWidthMm: null });
     expect((await page()).layout).toBeNull();

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Scale, ScaleReading } from '@unto/contract';
@@ -25,7 +26,7 @@ beforeEach(async () => {
   const body = ticketBody(ids);
   ticket = body.id;
   const { body: made } = await rig.call('POST', '/api/tickets', body);
-  const { number: _n, createdAt: _c, changedAt: _t, id: _i, ...fields } = made;
+  const fields = changeableFields(made);
   await rig.call('PUT', `/api/tickets/${ticket}`, {
     ...fields,
     compoundId: ids['compound'],
@@ -231,7 +232,7 @@ describe('stored coats', () => {
       kind: 'compound',
       body: { ...storeBody('compound'), name: 'Plain', shelfLifeDays: null },
     });
-    const { number: _n, createdAt: _c, changedAt: _t, id: _i, ...fields } = (await page()).ticket;
+    const fields = changeableFields((await page()).ticket);
     await rig.call('PUT', `/api/tickets/${ticket}`, { ...fields, compoundId: compound });
     const { body } = await rig.call('POST', `/api/tickets/${ticket}/stored-coats`, stored());
     expect(body).toMatchObject({ keepUntil: null, state: 'no date' });

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PLAIN_SETTING } from '@unto/core';
@@ -28,7 +29,8 @@ async function ticketOf(change: object = {}) {
   return { sent: body, ticket };
 }
 async function withCompound(ticket: any, change: object = {}) {
-  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+  const { id } = ticket;
+  const fields = changeableFields(ticket);
   return rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, ...change });
 }
 

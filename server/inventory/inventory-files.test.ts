@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { INVENTORY_KINDS } from '@unto/contract';
+import { INVENTORY_KINDS, changeableFields } from '@unto/contract';
 import { fillInventory, openTestRig, storeBody, ticketBody, weighingBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -190,7 +190,7 @@ describe('store files', () => {
 describe('what rests on an item', () => {
   it('counts tickets, coupons, runs and weighings, and says what a container still holds', async () => {
     const { body: ticket } = await rig.call('POST', '/api/tickets', ticketBody(ids));
-    const { id: _id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+    const fields = changeableFields(ticket);
     await rig.call('PUT', `/api/tickets/${ticket.id}`, { ...fields, compoundId: ids.compound });
     expect((await rig.call('GET', `/api/inventory/${ids.container}/use`)).body.left).toBeNull();
     const mass = (value: number) => ({ value, unit: 'g' });
@@ -234,7 +234,7 @@ describe('kept files', () => {
     expect(refused).toMatchObject({
       type: 'wrong-file',
       status: 415,
-      detail: expect.stringMatching(/no PDF, PNG or JPEG inside/),
+      detail: expect.stringMatching(/no PDF, PNG, JPEG, SVG, DXF or G-code inside/),
     });
     expect((await keep('empty.pdf', Buffer.alloc(0))).status).toBe(415);
     const hash = 'a'.repeat(64);

@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { CreateFirstPiece, CreateMarking, CreatePieceEvent, CreateRun, EndMarking, Marking } from '@unto/contract';
-import { countedMinutes, madePieces, settingOnEquipment } from '@unto/domain';
+import { countedMinutes, madePieces, pieceNumbers, settingOnEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
@@ -27,6 +27,7 @@ export async function createMarking(context: Context, ticketId: string, request:
     const { equipment, revisions } = await loadEquipment(context, ticket);
     settingOnEquipment(request, equipment);
     if (request.recipeId) requireOf(ticket, await find(context, 'recipes', request.recipeId));
+    requireNumbers(request, ticket.pieces);
     const open = await requireReady(context, { ...request, ticketId }, null);
     await insert(context, 'markings', {
       ...{ id: request.id, ticketId, recipeId: request.recipeId, pieces: request.pieces },
@@ -35,6 +36,16 @@ export async function createMarking(context: Context, ticketId: string, request:
     });
   });
   return markingView(context, await find(context, 'markings', request.id));
+}
+
+/** @throws invalid-input at numbers that are not as many as there are pieces, or not of this ticket */
+function requireNumbers({ numbers, pieces }: CreateMarking, most: number): void {
+  if (!numbers) return;
+  const said = pieceNumbers(numbers);
+  if (!said) throw fault('numbers', 'Numbers and ranges with commas: 25-48, or 7, 31.');
+  if (said.length !== pieces) throw fault('numbers', `Those are ${said.length} pieces; the run is of ${pieces}.`);
+  const strange = said.find((number) => number > most);
+  if (strange) throw fault('numbers', `This ticket has pieces 1 to ${most}; there is no ${strange}.`);
 }
 
 /** When it was pressed: earlier than now where it waited for a connection. */
@@ -83,7 +94,7 @@ export async function endMarking(context: Context, markingId: string, { runId }:
     const view = await markingView(context, marking);
     const pieces = madePieces(view.counted).length;
     if (pieces > 0) {
-      const { recipeId, blankId, note, reason, checked: _checked, ...setting } = marking.entered;
+      const { recipeId, blankId, note, reason, checked: _checked, numbers: _numbers, ...setting } = marking.entered;
       const run: CreateRun = {
         ...setting,
         ...{ id: runId, ticketId: marking.ticketId, recipeId, correctsId: null, pieces },
@@ -135,6 +146,11 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
     ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId, layoutId },
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
     checked: row.entered.checked,
+    numbers: numbersIn(row.entered),
     counted: await countedOf(context, row.id),
   };
+}
+
+function numbersIn({ numbers, pieces }: CreateMarking): number[] {
+  return (numbers ? pieceNumbers(numbers) : null) ?? Array.from({ length: pieces }, (_, i) => i + 1);
 }

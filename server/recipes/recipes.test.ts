@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PLAIN_SETTING } from '@unto/core';
@@ -31,7 +32,8 @@ const pairing = () => ({ substrateId: ids.substrate, compoundId: ids.compound, h
 
 async function ticketOf(change: object = {}): Promise<any> {
   const { body } = await post('/api/tickets', ticketBody(ids, { pieces: 400, ...change }));
-  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = body;
+  const { id } = body;
+  const fields = changeableFields(body);
   return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, choiceReason: 'as ever' }))
     .body;
 }

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PLAIN_SETTING } from '@unto/core';
@@ -111,7 +112,8 @@ async function tickAll(ticketId: string): Promise<void> {
     for (const code of own)
       await rig.call('POST', `/api/tickets/${ticketId}/checks`, { id: randomUUID(), station, kind: 'check', code });
   const { body } = await rig.call('GET', `/api/tickets/${ticketId}`);
-  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = body.ticket;
+  const { id } = body.ticket;
+  const fields = changeableFields(body.ticket);
   await rig.call('PUT', `/api/tickets/${id}`, { ...fields, choiceReason: 'no coat wanted' });
 }
 
@@ -121,7 +123,8 @@ describe('a run on coated pieces', () => {
 
   async function coated(pieces: number, change: object = {}) {
     const { ticket } = await ticketOf({ pieces: 12 });
-    const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+    const { id } = ticket;
+    const fields = changeableFields(ticket);
     await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, choiceReason: 'as ever' });
     const after = { value: 120 - 1.05 * pieces, unit: 'g' };
     await rig.call('POST', `/api/tickets/${id}/weighings`, weighingBody(ids, { pieces, after, ...change }));
@@ -160,7 +163,8 @@ describe('a run on coated pieces', () => {
 
   it('counts a drying that passed before the parts were weighed', async () => {
     const { ticket } = await ticketOf({ pieces: 12 });
-    const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+    const { id } = ticket;
+    const fields = changeableFields(ticket);
     await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, choiceReason: 'as ever' });
     const timer = { id: randomUUID(), kind: 'dry', label: 'tray', minimumS: 600 };
     await rig.call('POST', `/api/tickets/${id}/timers`, timer);

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PLAIN_SETTING } from '@unto/core';
@@ -19,7 +20,8 @@ async function ticketOf(change: object = {}) {
   return { sent: body, ticket };
 }
 async function withCompound(ticket: any, change: object = {}) {
-  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+  const { id } = ticket;
+  const fields = changeableFields(ticket);
   return rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId: ids.compound, ...change });
 }
 
@@ -106,7 +108,8 @@ describe('tickets', () => {
     const { ticket } = await ticketOf();
     await rig.call('POST', '/api/runs', runBody(ticket.id, { pieces: 6 }));
     const change = (over: object, of = ticket) => {
-      const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = of;
+      const { id } = of;
+      const fields = changeableFields(of);
       return rig.call('PUT', `/api/tickets/${id}`, { ...fields, ...over });
     };
     expect((await change({ pieces: 5 })).body.faults[0]).toMatchObject({ path: 'pieces' });

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Today } from '@unto/contract';
@@ -32,7 +33,8 @@ async function openTicket(change: object) {
   return body;
 }
 async function choose(ticket: any, compoundId = ids.compound) {
-  const { id, number: _n, createdAt: _c, changedAt: _d, ...fields } = ticket;
+  const { id } = ticket;
+  const fields = changeableFields(ticket);
   return (await rig.call('PUT', `/api/tickets/${id}`, { ...fields, compoundId })).body;
 }
 async function tick(ticketId: string, station: string, codes: string[]) {

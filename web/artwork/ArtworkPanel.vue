@@ -7,16 +7,13 @@ import FileLabel from '../ui/FileLabel.vue';
 import NumberField from '../ui/NumberField.vue';
 import PickOne from '../ui/PickOne.vue';
 import TickField from '../ui/TickField.vue';
-import { formatNumber } from '../ui/format';
-import { useUnits } from '../ui/useUnits';
 import ArtworkTexts from './ArtworkTexts.vue';
 import type { ArtworkState } from './useArtwork';
 
 /** The artwork of a ticket: brought, measured, laid on the piece with the texts that change; what will not come out as drawn. */
 const props = defineProps<{ state: ArtworkState }>();
-const { typed, artworks, artwork, centre, bringing, warnings, fault, stops, empty, keep, busy } = props.state;
+const { typed, artworks, artwork, centre, bringing, fault, stops, empty, keep, busy } = props.state;
 const { said, file, fault: fileFault, busy: reading, bring, again } = bringing;
-const units = useUnits();
 const ticket = useTicket();
 const WORKS = [
   { value: 'both', label: 'Fills and lines' },
@@ -33,7 +30,6 @@ const CLOSED = [
   { value: 'followed', label: 'followed as lines' },
 ] as const;
 const isPicture = computed(() => /\.(png|jpe?g)$/i.test(file.value?.name ?? ''));
-const measure = computed(() => artwork.value?.measure ?? null);
 const brought = computed(() => artworks.value.map(({ id, name, kind }) => ({ value: id, label: `${name} (${kind})` })));
 const current = computed(() => ticket.page?.layout ?? null);
 </script>
@@ -84,42 +80,20 @@ const current = computed(() => ticket.page?.layout ?? null);
     </div>
     <Button outlined label="Read it so" :loading="reading" data-test-id="artwork-again" @click="again" />
   </details>
-  <template v-if="artwork && measure">
-    <dl class="facts" data-test-id="artwork-facts">
-      <div>
-        <dt>real size</dt>
-        <dd>{{ units.size(measure.widthMm, measure.heightMm, 0.01) }}</dd>
-      </div>
-      <div>
-        <dt>marked</dt>
-        <dd>
-          {{ formatNumber(Number((measure.filledMm2 / 100).toPrecision(3))) }} cm²,
-          {{ Math.round(100 * measure.filledShare) }} % of its box
-        </dd>
-      </div>
-      <div v-if="measure.lines">
-        <dt>lines</dt>
-        <dd>{{ units.rounded('length', measure.linesMm, 1) }} in {{ measure.lines }}</dd>
-      </div>
-      <div v-if="measure.smallestStroke">
-        <dt>narrowest stroke</dt>
-        <dd>{{ units.rounded('length', measure.smallestStroke.mm, 0.01) }}</dd>
-      </div>
-      <div v-if="measure.smallestGap">
-        <dt>narrowest gap</dt>
-        <dd>{{ units.rounded('length', measure.smallestGap.mm, 0.01) }}</dd>
-      </div>
-    </dl>
-    <ul v-if="warnings.length || artwork.said.length" class="warnings" data-test-id="artwork-warnings">
-      <li v-for="warning in warnings" :key="warning.words">{{ warning.words }}</li>
-      <li v-for="words in artwork.said" :key="words">{{ words }}</li>
-    </ul>
+  <template v-if="artwork">
     <div class="form-grid three">
       <NumberField v-model="typed.xMm" label="From the left" quantity="length" test-id="layout-x" />
       <NumberField v-model="typed.yMm" label="From below" quantity="length" test-id="layout-y" />
       <NumberField v-model="typed.turnDeg" label="Turned by, °" test-id="layout-turn" />
     </div>
-    <Button outlined size="small" label="To the middle" data-test-id="layout-centre" @click="centre(artwork)" />
+    <Button
+      outlined
+      size="small"
+      class="middle"
+      label="To the middle"
+      data-test-id="layout-centre"
+      @click="centre(artwork)"
+    />
   </template>
   <ArtworkTexts :state="state" />
   <div class="panel-foot">
@@ -155,27 +129,8 @@ const current = computed(() => ticket.page?.layout ?? null);
   padding: 0.4rem 0;
 }
 
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem 1.4rem;
-}
-
-dt {
-  color: var(--unto-quiet);
-  font-size: 0.85rem;
-}
-
-dd {
-  margin: 0;
-  font-family: var(--unto-mono);
-}
-
-.warnings {
-  margin: 0;
-  padding: 0.45rem 0.7rem 0.45rem 1.6rem;
-  border-left: 4px solid var(--unto-coat-line);
-  background: var(--unto-coat-tint);
+.middle {
+  align-self: start;
 }
 
 .three {

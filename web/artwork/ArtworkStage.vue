@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue';
 import { useHandles } from '../ui/useHandles';
+import { formatNumber } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
 import type { ArtworkState } from './useArtwork';
 
@@ -35,6 +36,7 @@ const handles = computed(() => [
   ...typed.value.fields.map(({ xMm, yMm, says }, key) => ({ key, name: `text ${says}`, x: xMm, y: yMm })),
 ]);
 const marks = computed(() => warnings.value.flatMap(({ at, words }) => (at ? [{ ...at, words }] : [])));
+const measure = computed(() => artwork.value?.measure ?? null);
 const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
 </script>
 
@@ -105,6 +107,37 @@ const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
     }}
     a step)<template v-if="marks.length"> · ringed: looks critical</template>
   </p>
+  <template v-if="artwork && measure">
+    <dl class="facts" data-test-id="artwork-facts">
+      <div>
+        <dt>real size</dt>
+        <dd>{{ units.size(measure.widthMm, measure.heightMm, 0.01) }}</dd>
+      </div>
+      <div>
+        <dt>marked</dt>
+        <dd>
+          {{ formatNumber(Number((measure.filledMm2 / 100).toPrecision(3))) }} cm²,
+          {{ Math.round(100 * measure.filledShare) }} % of its box
+        </dd>
+      </div>
+      <div v-if="measure.lines">
+        <dt>lines</dt>
+        <dd>{{ units.rounded('length', measure.linesMm, 1) }} in {{ measure.lines }}</dd>
+      </div>
+      <div v-if="measure.smallestStroke">
+        <dt>narrowest stroke</dt>
+        <dd>{{ units.rounded('length', measure.smallestStroke.mm, 0.01) }}</dd>
+      </div>
+      <div v-if="measure.smallestGap">
+        <dt>narrowest gap</dt>
+        <dd>{{ units.rounded('length', measure.smallestGap.mm, 0.01) }}</dd>
+      </div>
+    </dl>
+    <ul v-if="warnings.length || artwork.said.length" class="warnings" data-test-id="artwork-warnings">
+      <li v-for="warning in warnings" :key="warning.words">{{ warning.words }}</li>
+      <li v-for="words in artwork.said" :key="words">{{ words }}</li>
+    </ul>
+  </template>
 </template>
 
 <style scoped>
@@ -143,6 +176,29 @@ svg {
 .handle {
   fill: var(--unto-action);
   cursor: move;
+}
+
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.4rem;
+}
+
+dt {
+  color: var(--unto-quiet);
+  font-size: 0.85rem;
+}
+
+dd {
+  margin: 0;
+  font-family: var(--unto-mono);
+}
+
+.warnings {
+  margin: 0;
+  padding: 0.45rem 0.7rem 0.45rem 1.6rem;
+  border-left: 4px solid var(--unto-coat-line);
+  background: var(--unto-coat-tint);
 }
 
 .key {

@@ -15,6 +15,11 @@ const { typed, pieces, shown, preview, textFault, table, tableFault, takeTable, 
 const kinds = TEXT_KINDS.map((value) => ({ value, label: value }));
 const aligns = TEXT_ALIGNS.map((value) => ({ value, label: value }));
 const faults = computed(() => preview.value?.faults ?? []);
+/** What may stand in braces. */
+const placeholders = computed(() => {
+  const columns = typed.value.table.columns.map((column) => `{${column}}`).join(' ');
+  return `{n} is the piece’s number, {n:3} in three digits${columns ? `; ${columns} from the table` : ''}.`;
+});
 const rows = computed(() => typed.value.table.rows.length);
 const turnTo = (to: number) => (shown.value = Math.min(pieces, Math.max(1, to)));
 const few = (list: readonly number[]) =>
@@ -57,11 +62,7 @@ async function bringTable(file: File): Promise<void> {
       </div>
       <Button text size="small" label="Take this text away" :data-test-id="`text-drop-${i}`" @click="dropText(i)" />
     </div>
-    <p v-if="typed.fields.length" class="quiet small">
-      {n} is the piece’s number, {n:3} in three digits<template v-if="typed.table.columns.length"
-        >; {{ typed.table.columns.map((column) => `{${column}}`).join(' ') }} from the table</template
-      >.
-    </p>
+    <p v-if="typed.fields.length" class="quiet small">{{ placeholders }}</p>
     <div class="line">
       <Button outlined label="Add a text" data-test-id="text-add" @click="addText" />
       <FileLabel

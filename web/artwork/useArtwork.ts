@@ -106,8 +106,13 @@ export function useArtwork() {
   function addText(): void {
     const column = typed.value.table.columns[typed.value.fields.length];
     const field: TextField = {
-      ...{ kind: 'letters', says: column ? `{${column}}` : '{n}', align: 'left', widthMm: null },
-      ...{ xMm: 2, yMm: 2, heightMm: 3 },
+      ...{
+        kind: 'letters',
+        says: column ? `{${column}}` : '{n}',
+        align: 'middle',
+        widthMm: round(0.8 * piece.widthMm),
+      },
+      ...{ xMm: round(0.1 * piece.widthMm), yMm: round(0.6 * piece.heightMm), heightMm: round(0.2 * piece.heightMm) },
     };
     typed.value.fields = [...typed.value.fields, field];
   }

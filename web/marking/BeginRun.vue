@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { createMarking, type CreateMarking, type RunCheck } from '@unto/contract';
+import { pieceNumbers } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed, ref } from 'vue';
@@ -13,9 +14,11 @@ import { useTicket } from '../stores/ticket';
 import FormNote from '../ui/FormNote.vue';
 import { formatDuration } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
+import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
 import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
+import ProgramFiles from './ProgramFiles.vue';
 import RunFields from './RunFields.vue';
 import RunWays from './RunWays.vue';
 import RunWords from './RunWords.vue';
@@ -27,11 +30,16 @@ const way = defineModel<'count' | 'log'>('way', { required: true });
 const ticket = useTicket();
 const outbox = useOutbox();
 const model = useSection('beam');
-const { recipe, planned, openFor } = useRunEntry();
-const form = useForm<CreateMarking>(createMarking, () => ({ ...planned(), id: uuid(), checked: [] }), {
-  draft: `begin-${ticket.ticket!.id}`,
-});
+const { recipe, planned, nextNumbers, openFor } = useRunEntry();
+const form = useForm<CreateMarking>(
+  createMarking,
+  () => ({ ...planned(), id: uuid(), checked: [], numbers: nextNumbers() }),
+  {
+    draft: `begin-${ticket.ticket!.id}`,
+  },
+);
 const { values, busy } = form;
+const numbers = computed(() => pieceNumbers(values.value.numbers ?? ''));
 const { open, never } = openFor(() => values.value.pieces);
 /** Something else is set than the recipe says, or there is none, or it does not say how the air stands. */
 const other = ref(false);
@@ -77,6 +85,7 @@ async function begin(): Promise<void> {
         />
       </template>
       <p v-else class="quiet">No recipe: this setting rests on nothing yet.</p>
+      <ProgramFiles v-if="recipe && ticket.page!.layout" :numbers="numbers" />
       <SectionDrawing v-if="model" :model="model" title="Section under the beam" />
       <MarkedSoFar />
     </template>
@@ -86,6 +95,12 @@ async function begin(): Promise<void> {
     <form id="begin" class="form-grid" novalidate @submit.prevent="begin">
       <FormNote />
       <NumberField name="pieces" label="Pieces in this run" test-id="run-pieces" />
+      <TextField
+        v-if="ticket.page!.layout?.entered.fields.length"
+        name="numbers"
+        label="Which of the ticket’s"
+        test-id="run-numbers"
+      />
       <Button
         v-if="recipe?.air && !other"
         type="button"

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 /** A piece as it is drawn: its look by shape and tint, the word under it, where something lies on it. */
 export interface DrawnPiece {
   readonly piece: number;
+  /** What is on it; its number where nothing is. */
+  readonly label?: string | undefined;
   readonly look: 'open' | 'good' | 'bad' | 'now' | 'drawn';
   readonly word: string;
   /** Who said so and when; shown when it is pointed at. */
@@ -45,7 +47,7 @@ function pressed(piece: number, event: MouseEvent): void {
         @click="pressed(one.piece, $event)"
       >
         <span class="blank"
-          ><span class="mark mono"><span class="visually-hidden">Piece </span>{{ one.piece }}</span
+          ><span class="mark mono"><span class="visually-hidden">Piece </span>{{ one.label || one.piece }}</span
           ><span
             v-if="one.spot"
             class="spot"

@@ -1,4 +1,4 @@
-import { openForRun, panelReading, shopUnits } from '@unto/domain';
+import { numbersText, openForRun, panelReading, shopUnits } from '@unto/domain';
 import { piecesLeft, piecesReady, PLAIN_SETTING, readIn, type Quantity, type UnitOf } from '@unto/core';
 import type { CreateRun } from '@unto/contract';
 import { computed } from 'vue';
@@ -56,6 +56,15 @@ export function useRunEntry() {
     };
   }
 
+  /** The pieces that come next, by their numbers on the ticket; null where nothing tells one from another. */
+  function nextNumbers(): string | null {
+    const { page } = ticket;
+    if (!page?.layout?.entered.fields.length) return null;
+    const from = Math.min(ticket.ticket!.pieces, page.progress.markedPieces + 1);
+    const to = Math.min(ticket.ticket!.pieces, from + offered.value - 1);
+    return numbersText(Array.from({ length: to - from + 1 }, (_, i) => from + i));
+  }
+
   /** Stations that stand open before some pieces. */
   function openBefore(pieces: number) {
     const { page, ticket: own, substrate, compound } = ticket;
@@ -74,5 +83,5 @@ export function useRunEntry() {
     const open = computed(() => openBefore(pieces()));
     return { open, never: computed(() => open.value.filter((one) => one.never)) };
   }
-  return { recipe, left, blanks, planned, openFor };
+  return { recipe, left, blanks, planned, nextNumbers, openFor };
 }

@@ -1,3 +1,4 @@
+import { changeableFields } from '@unto/contract';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import type { ChangeTicket, Ticket } from '@unto/contract';
@@ -58,6 +59,6 @@ export const useTicketChange = defineStore('ticket-change', () => {
 });
 
 function fieldsOf(ticket: Ticket): ChangeTicket {
-  const { id: _id, number: _number, createdAt: _created, changedAt: _changed, ...fields } = ticket;
+  const fields = changeableFields(ticket);
   return fields;
 }
