@@ -11,6 +11,7 @@ import { findRouter } from './find/router.js';
 import { identifyRouter } from './identify/router.js';
 import { inventoryRouter } from './inventory/router.js';
 import { paperRouter } from './paper/router.js';
+import { programRouter } from './programs/router.js';
 import { placeRouter } from './place/router.js';
 import { prepareRouter } from './prepare/router.js';
 import { recipeRouter } from './recipes/router.js';
@@ -53,6 +54,7 @@ export const ROUTERS: readonly Mounted[] = [
   deviceRouter,
   placeRouter,
   artworkRouter,
+  programRouter,
   prepareRouter,
   couponRouter,
   paperRouter,

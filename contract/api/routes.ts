@@ -12,6 +12,7 @@ import { cardRoutes } from '../cards/routes.js';
 import { coatRoutes } from '../coat/routes.js';
 import { deviceRoutes } from '../devices/routes.js';
 import { artworkRoutes } from '../artworks/routes.js';
+import { programRoutes } from '../programs/routes.js';
 import { placeRoutes } from '../place/routes.js';
 import { prepareRoutes } from '../prepare/routes.js';
 import { couponRoutes } from '../coupons/routes.js';
@@ -62,6 +63,7 @@ export const ROUTES = {
   ...deviceRoutes,
   ...placeRoutes,
   ...artworkRoutes,
+  ...programRoutes,
   ...prepareRoutes,
   ...couponRoutes,
   ...paperRoutes,

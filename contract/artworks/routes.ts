@@ -1,19 +1,6 @@
-import { object, string } from 'yup';
-import { list, uuid, whole, word } from '../fields/index.js';
+import { list, uuid } from '../fields/index.js';
 import { route } from '../routing/index.js';
 import { artwork, artworkDrawing, createArtwork, createLayout, layout } from './artworks.js';
-
-const PROGRAM_FORMATS = ['gcode', 'svg', 'dxf'] as const;
-
-/** Which pieces a program is of. */
-const programQuery = object({
-  /** Numbers and ranges with commas, to burn those again; else all that the jig holds from `from` on. */
-  pieces: string()
-    .matches(/^\d{1,4}(-\d{1,4})?(,\d{1,4}(-\d{1,4})?)*$/, 'Pieces are numbers and ranges: 3, 7-9.')
-    .max(2000)
-    .optional(),
-  from: whole('First piece', 1, 2000).optional().default(undefined),
-});
 
 export const artworkRoutes = {
   createArtwork: route({
@@ -39,15 +26,6 @@ export const artworkRoutes = {
     params: { id: uuid() },
     body: createLayout,
     answer: list(layout),
-    heavy: true,
-  }),
-  ticketProgram: route({
-    method: 'get',
-    path: '/api/tickets/:id/program/:format',
-    summary: 'The pieces in their places under the recipe, as a program or drawing',
-    params: { id: uuid(), format: word(PROGRAM_FORMATS) },
-    query: programQuery,
-    answer: { media: 'text/plain' },
     heavy: true,
   }),
 } as const;

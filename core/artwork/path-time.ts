@@ -1,7 +1,9 @@
 import { jumpTime, rasterTime, rowCount, type RowMotion } from '../time/raster.js';
 import { lineTime } from '../time/vector.js';
-import type { SweptRows } from './measure.js';
-import type { Ring } from './shapes.js';
+import { sweptRows, type SweptRows } from './measure.js';
+import type { ProgramOptions, ProgramSetting } from './program.js';
+import type { ArtworkShape, Ring } from './shapes.js';
+import { spansOf } from './spans.js';
 
 /** What of a setting decides how long a path takes. */
 export interface PathSetting {
@@ -56,4 +58,21 @@ export function fillRamps(swept: SweptRows, setting: PathSetting): { cruiseS: nu
   if (!(swept.extentMm > 0)) return { cruiseS: 0, ramp: 0 };
   const rows = rowCount(swept.heightMm, setting.intervalMm) * setting.passes * setting.hatches;
   return { cruiseS: (rows * swept.extentMm) / setting.speedMmPerS, ramp: rows * 2 * setting.speedMmPerS };
+}
+
+/** Seconds to mark the shapes of a piece as its program does: outlines first where asked, rows at their own angle and interval, lines. @throws value.not-positive */
+export function pathTime(
+  shapes: readonly ArtworkShape[],
+  setting: ProgramSetting,
+  { motion, work, outlineFirst }: Pick<ProgramOptions, 'motion' | 'work' | 'outlineFirst'>,
+): number {
+  const of = (as: ArtworkShape['as']) => shapes.filter((shape) => shape.as === as).flatMap(({ rings }) => rings);
+  const rows = (angleDeg: number) => sweptRows(spansOf(shapes, { spacingMm: setting.intervalMm, angleDeg }));
+  const fills = work !== 'lines';
+  const [along, across] = fills ? [rows(setting.angleDeg), rows(setting.angleDeg + 90)] : [null, null];
+  return (
+    (fills && outlineFirst ? linesTime(of('marked'), setting, motion) : 0) +
+    (along && across ? fillTime(along, across, setting, motion) : 0) +
+    (work !== 'fill' ? linesTime(of('line'), setting, motion) : 0)
+  );
 }

@@ -1,4 +1,3 @@
-/// <reference path="./dxf-package.d.ts" />
 import { parseString, toPolylines } from 'dxf';
 import { CoreError } from '../support/core-error.js';
 import { artworkOf, type Artwork, type ArtworkSaid, type ArtworkShape, type Ring } from './shapes.js';

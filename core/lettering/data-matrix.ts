@@ -1,4 +1,3 @@
-/// <reference path="./bwip-js.d.ts" />
 import bwip from 'bwip-js';
 import { qrModules, tooLong, type SymbolKind } from './symbols.js';
 

@@ -1,15 +1,17 @@
 import {
   artworkOf,
+  pathTime,
   boxOf,
   legibleHeight,
   measureArtwork,
   placed,
   textFaults,
-  textOf,
   textShapes,
   type Artwork,
   type ArtworkMeasure,
   type ArtworkShape,
+  type ProgramSetting,
+  type RowMotion,
   type TextFault,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
@@ -42,20 +44,37 @@ export function faultsOf(
   });
 }
 
+/** What is on the piece that carries most: each text at its longest. @throws csv.missing-column, artwork.text-too-long */
+function fullestShapes(entries: LayoutEntries, artwork: Artwork | null, pieces: number): ArtworkShape[] {
+  const texts = entries.fields.flatMap((field, i) => {
+    const longest = Array.from({ length: pieces }, (_, k) => textsOn(entries, k + 1)[i]!);
+    return textShapes(
+      field,
+      longest.reduce((most, text) => (text.length > most.length ? text : most), ''),
+    );
+  });
+  return [...sharedShapes(entries, artwork), ...texts];
+}
+
 /**
  * Measures what is marked on the piece that carries most, artwork and texts together.
  * @throws artwork.no-geometry where there is neither
  */
 export function layoutMeasure(entries: LayoutEntries, artwork: Artwork | null, pieces: number): ArtworkMeasure {
-  const longest = entries.fields.map((field) =>
-    Array.from({ length: pieces }, (_, i) => textOf(field, i, entries.table, numbersOf(entries))).reduce(
-      (most, text) => (text.length > most.length ? text : most),
-      '',
-    ),
-  );
-  const texts = entries.fields.flatMap((field, i) => textShapes(field, longest[i]!));
-  const shapes = [...sharedShapes(entries, artwork), ...texts];
-  return measureArtwork(artworkOf(shapes, [], null));
+  return measureArtwork(artworkOf(fullestShapes(entries, artwork, pieces), [], null));
+}
+
+/** Seconds that a piece takes by the path of its program. @throws value.not-positive, and as layoutMeasure */
+export function pieceSeconds(
+  entries: LayoutEntries,
+  artwork: Artwork | null,
+  {
+    pieces,
+    setting,
+    motion,
+  }: { readonly pieces: number; readonly setting: ProgramSetting; readonly motion: RowMotion },
+): number {
+  return pathTime(fullestShapes(entries, artwork, pieces), setting, { ...entries, motion });
 }
 
 /** The box of everything on a piece, from its lower left corner; null where nothing is. */

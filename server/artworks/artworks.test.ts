@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { readProgram } from '../../simulators/burn/index.js';
-import { fillInventory, openTestRig, ticketBody, type TestRig } from '../testing/rig.js';
+import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -253,5 +253,54 @@ describe('a program of pieces', () => {
     expect(svg.text).toMatch(/<metadata>80 % power, 16\.67 % speed/);
     expect(svg.text).toContain('<title>3 Bed 3</title>');
     expect((await asks('dxf', '?pieces=3')).text).toContain('PIECE_3');
+  });
+});
+
+describe('how long a piece takes', () => {
+  it('follows the path of what is laid out, texts too', async () => {
+    const taken = async () => (await page()).recipes[0].secondsPerPiece as number;
+    await rig.call('POST', '/api/recipes', {
+      ...{ id: randomUUID(), ticketId, kind: 'stated', couponIds: [], powerPercent: 80, speedMmPerS: 100 },
+      ...{ intervalMm: 0.1, passes: 1, hatches: 1, angleDeg: 0, fill: 'filled', focusOffsetMm: 0, frequencyKHz: null },
+      ...{ pulseNs: null, directions: 'two-way', powerMode: 'constant', air: 'off', extraction: 'on', seed: 7 },
+    });
+    const rectangle = await taken();
+    const { body: artwork } = await brings('tag.svg', SVG);
+    await lays({ artworkId: artwork.id });
+    // 100 rows of 12 mm at 100 mm/s with ramps, instead of the whole 38 × 22.
+    const plain = await taken();
+    expect(plain).toBeLessThan(rectangle / 1.5);
+    await lays({
+      artworkId: artwork.id,
+      fields: [{ ...FIELD, says: 'Bed {bed}, north wall', widthMm: null }],
+      table: BEDS,
+    });
+    expect(await taken()).toBeGreaterThan(plain + 1);
+  });
+
+  it('measured runs teach a machine once there are four', async () => {
+    const { body } = await rig.call('GET', `/api/machines/${ids.machine}/motion`);
+    expect(body).toEqual({ measuredRuns: 0, learnt: null });
+    expect((await rig.call('GET', `/api/machines/${randomUUID()}/motion`)).status).toBe(404);
+    for (const [speed, seconds] of [
+      [100, 300],
+      [200, 260],
+      [300, 270],
+      [400, 320],
+    ] as const)
+      await rig.call(
+        'POST',
+        '/api/runs',
+        runBody(ticketId, {
+          pieces: 1,
+          minutes: seconds / 60,
+          speed: { value: speed, unit: 'mm/s' },
+          reason: 'to time it',
+        }),
+      );
+    const { body: now } = await rig.call('GET', `/api/machines/${ids.machine}/motion`);
+    expect(now.measuredRuns).toBe(4);
+    expect(now.learnt.runs).toBe(4);
+    expect(now.learnt.accelerationMmPerS2.value).toBeGreaterThan(0);
   });
 });

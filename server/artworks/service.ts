@@ -1,11 +1,12 @@
 import type { ArtworkDrawing, ArtworkRecord, CreateArtwork, CreateLayout, Layout } from '@unto/contract';
 import { artworkKindOf } from '@unto/domain';
-import { equivalentRadius } from '@unto/core';
+import { equivalentRadius, type ProgramSetting, type RowMotion } from '@unto/core';
 import { createOnce, find, insert, list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { isKept, readFile } from '../files/service.js';
 import { loadEquipment } from '../inventory/service.js';
+import { remembered } from '../pool/remembered.js';
 import { artworkFile } from './read-file.js';
 
 /** Brings a kept file to a ticket as artwork: read and measured here, whatever a browser said of it. */
@@ -103,3 +104,26 @@ function artworkView({ at, byId, ...row }: Rows['artworks']): ArtworkRecord {
 function layoutView({ at, byId, ...row }: Rows['layouts']): Layout {
   return { ...row, at: at.toISOString(), by: byId };
 }
+
+/** Times that are remembered: a ticket's page asks again with every press. */
+const REMEMBERED = 200;
+
+interface TimedLayout {
+  readonly context: Context;
+  readonly layoutId: string;
+  readonly pieces: number;
+  readonly setting: ProgramSetting;
+  readonly motion: RowMotion;
+}
+
+/** Seconds a piece takes by the path of its artwork and texts. */
+export const layoutSeconds = remembered(
+  REMEMBERED,
+  async ({ context, layoutId, ...job }: TimedLayout): Promise<number> => {
+    const layout = (await layoutOf(context, layoutId))!;
+    const artwork = layout.artworkId ? await find(context, 'artworks', layout.artworkId) : null;
+    const file = artwork && (await artworkFile(context, artwork));
+    return context.pool.run('pieceSeconds', { entries: layout.entered, file, ...job });
+  },
+  ({ context: _context, ...data }) => data,
+);

@@ -1,9 +1,10 @@
-import type { ArtworkMeasure, Box, ProgramOptions, ProgramSetting } from '@unto/core';
+import type { ArtworkMeasure, Box, ProgramOptions, ProgramSetting, RowMotion } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
 import {
   faultsOf,
   layoutBox,
   layoutMeasure,
+  pieceSeconds,
   programPieces,
   programText,
   readArtwork,
@@ -42,6 +43,16 @@ export function laidOut({ entries, file, ...job }: LayoutInput): { measure: Artw
 
 function shortList(pieces: readonly number[]): string {
   return pieces.length > 8 ? `${pieces.slice(0, 8).join(', ')} and ${pieces.length - 8} more` : pieces.join(', ');
+}
+
+/** Seconds of a piece by its path. */
+export interface SecondsInput extends Pick<LayoutInput, 'entries' | 'file' | 'pieces'> {
+  readonly setting: ProgramSetting;
+  readonly motion: RowMotion;
+}
+
+export function secondsOf({ entries, file, ...job }: SecondsInput): number {
+  return pieceSeconds(entries, file && readArtwork(file), job);
 }
 
 export interface ProgramInput extends Omit<ProgramJob, 'artwork'> {

@@ -1,6 +1,6 @@
 import type { InventoryKind, SheetEntries } from '@unto/contract';
 import { artworkFacts, drawingOf, readArtwork, workOutSheet, type ArtworkFile } from '@unto/domain';
-import { laidOut, programOf, type ProgramInput } from './artwork-tasks.js';
+import { laidOut, programOf, secondsOf, type ProgramInput } from './artwork-tasks.js';
 import { problemOf, atField } from '../errors/api-error.js';
 import { readInventoryFile } from '../formats/inventory-files.js';
 import { readLedgerFile } from '../formats/ledger-files.js';
@@ -13,6 +13,7 @@ export const TASKS = {
   measureArtwork: (file: ArtworkFile) => atField('entries', () => artworkFacts(file)),
   drawArtwork: (file: ArtworkFile) => drawingOf(readArtwork(file)),
   layOutPieces: laidOut,
+  pieceSeconds: secondsOf,
   writeProgram: (input: ProgramInput) => atField('pieces', () => programOf(input)),
   readLedger: ({ format, bytes }: { format: 'csv' | 'json'; bytes: Bytes }) => readLedgerFile(format, bytes),
   readInventory: ({ format, kind, bytes }: { format: 'csv' | 'json'; kind: InventoryKind | undefined; bytes: Bytes }) =>

@@ -1,13 +1,14 @@
 import { literal, Op } from 'sequelize';
-import { rasterTime } from '@unto/core';
+import { rasterTime, type ProgramSetting } from '@unto/core';
 import type { OfferedRecipe, Pairing, Recipe, RecipeRecord } from '@unto/contract';
 import { pairingOf, rowMotion, sweptMark } from '@unto/domain';
 import { find, list, NEWEST_FIRST, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { layoutSeconds } from '../artworks/service.js';
 import { inventoryItem } from '../inventory/service.js';
 
 type Ticket = Pick<Rows['tickets'], 'id' | 'substrateId' | 'compoundId' | 'headId' | 'lensId'> &
-  Pick<Rows['tickets'], 'markWidthMm' | 'markHeightMm'>;
+  Pick<Rows['tickets'], 'markWidthMm' | 'markHeightMm' | 'pieces' | 'layoutId'>;
 
 /** A recipe as it stands: whether it is in use or suspended beside what was frozen. @throws not-found */
 export async function recipeById(context: Context, id: string): Promise<Recipe> {
@@ -74,15 +75,25 @@ export async function offeredRecipe(
 
 /** A recipe with the seconds that a piece of a ticket takes: its frozen ones are of the mark it was accepted for. */
 async function onTicket(context: Context, recipe: Recipe, ticket: Ticket): Promise<Recipe> {
-  if (recipe.ticketId === ticket.id) return recipe;
+  if (recipe.ticketId === ticket.id && !ticket.layoutId) return recipe;
   const head = await inventoryItem(context, 'head', ticket.headId);
   const { body: machine } = await inventoryItem(context, 'machine', head.body.machineId);
   const { speedMmPerS, intervalMm, passes, hatches, directions } = recipe;
-  const raster = {
-    ...{ ...sweptMark(ticket), speedMmPerS, intervalMm },
-    ...{ passes: passes * hatches, directions: directions ?? ('two-way' as const) },
-  };
-  return { ...recipe, secondsPerPiece: rasterTime(raster, rowMotion(machine)) };
+  const [motion, rows] = [rowMotion(machine), { directions: directions ?? ('two-way' as const) }];
+  if (ticket.layoutId) {
+    const of = { context, layoutId: ticket.layoutId, pieces: ticket.pieces };
+    return { ...recipe, secondsPerPiece: await layoutSeconds({ ...of, motion, setting: settingFor(recipe, rows) }) };
+  }
+  const raster = { ...sweptMark(ticket), speedMmPerS, intervalMm, passes: passes * hatches, ...rows };
+  return { ...recipe, secondsPerPiece: rasterTime(raster, motion) };
+}
+
+/** What of a recipe its path is run by. */
+function settingFor(
+  { powerPercent, speedMmPerS, intervalMm, passes, hatches, angleDeg }: Recipe,
+  rows: Pick<ProgramSetting, 'directions'>,
+): ProgramSetting {
+  return { powerPercent, speedMmPerS, intervalMm, passes, hatches, angleDeg, ...rows };
 }
 
 /** How the judged runs of a recipe went, all tickets together. */

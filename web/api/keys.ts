@@ -12,6 +12,7 @@ export const KEYS = {
   timers: () => ['timers'],
   tickets: () => ['tickets'],
   ticket: (id: string) => ['ticket', id],
+  motion: (machineId: string) => ['motion', machineId],
   artwork: (id: string) => ['artwork', id],
   choice: (ticketId: string) => ['choice', ticketId],
   window: ({ substrateId, compoundId, headId, lensId }: Pairing) => [

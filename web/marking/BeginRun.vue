@@ -16,6 +16,7 @@ import { formatDuration } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
+import LearntMotion from './LearntMotion.vue';
 import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
 import ProgramFiles from './ProgramFiles.vue';
@@ -85,6 +86,7 @@ async function begin(): Promise<void> {
         />
       </template>
       <p v-else class="quiet">No recipe: this setting rests on nothing yet.</p>
+      <LearntMotion v-if="recipe" />
       <ProgramFiles v-if="recipe && ticket.page!.layout" :numbers="numbers" />
       <SectionDrawing v-if="model" :model="model" title="Section under the beam" />
       <MarkedSoFar />

@@ -8,8 +8,8 @@ import { newestSheet } from '../prepare/sheets.js';
 import { recipesOf } from '../recipes/views.js';
 import { getTicket } from '../tickets/service.js';
 import { workshop } from '../workshop/service.js';
-import { artworkFile } from './read-file.js';
-import { layoutOf } from './service.js';
+import { artworkFile } from '../artworks/read-file.js';
+import { layoutOf } from '../artworks/service.js';
 
 type Format = 'gcode' | 'svg' | 'dxf';
 const MEDIA: Record<Format, readonly [media: string, ending: string]> = {
