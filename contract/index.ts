@@ -12,6 +12,8 @@ export * from './coupons/index.js';
 export * from './recipes/index.js';
 export * from './windows/index.js';
 export * from './runs/index.js';
+export * from './durability/index.js';
+export * from './verdicts/index.js';
 export * from './artworks/index.js';
 export * from './programs/index.js';
 export * from './markings/index.js';

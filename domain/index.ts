@@ -1,6 +1,7 @@
 export * from './artwork/index.js';
 export * from './coat/index.js';
 export * from './coupons/index.js';
+export * from './judging/index.js';
 export * from './marking/index.js';
 export * from './equipment/index.js';
 export * from './files/index.js';

@@ -12,6 +12,8 @@ import { identifyRouter } from './identify/router.js';
 import { inventoryRouter } from './inventory/router.js';
 import { paperRouter } from './paper/router.js';
 import { programRouter } from './programs/router.js';
+import { durabilityRouter } from './durability/router.js';
+import { verdictRouter } from './verdicts/router.js';
 import { placeRouter } from './place/router.js';
 import { prepareRouter } from './prepare/router.js';
 import { recipeRouter } from './recipes/router.js';
@@ -54,6 +56,8 @@ export const ROUTERS: readonly Mounted[] = [
   deviceRouter,
   placeRouter,
   artworkRouter,
+  durabilityRouter,
+  verdictRouter,
   programRouter,
   prepareRouter,
   couponRouter,

@@ -13,6 +13,8 @@ import { coatRoutes } from '../coat/routes.js';
 import { deviceRoutes } from '../devices/routes.js';
 import { artworkRoutes } from '../artworks/routes.js';
 import { programRoutes } from '../programs/routes.js';
+import { durabilityRoutes } from '../durability/routes.js';
+import { verdictRoutes } from '../verdicts/verdicts.js';
 import { placeRoutes } from '../place/routes.js';
 import { prepareRoutes } from '../prepare/routes.js';
 import { couponRoutes } from '../coupons/routes.js';
@@ -63,6 +65,8 @@ export const ROUTES = {
   ...deviceRoutes,
   ...placeRoutes,
   ...artworkRoutes,
+  ...durabilityRoutes,
+  ...verdictRoutes,
   ...programRoutes,
   ...prepareRoutes,
   ...couponRoutes,

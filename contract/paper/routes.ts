@@ -19,6 +19,13 @@ export const paperRoutes = {
     query: object({ at: text('Where the workshop is reached') }),
     answer: { media: 'application/pdf' },
   }),
+  careCard: route({
+    method: 'get',
+    path: '/api/tickets/:id/care-card.pdf',
+    summary: 'How the pieces are to be kept, from what was tested on them',
+    params: { id: uuid() },
+    answer: { media: 'application/pdf' },
+  }),
   trayLabels: route({
     method: 'get',
     path: '/api/tickets/:id/trays.pdf',

@@ -1,6 +1,7 @@
-import { uuid } from '../fields/index.js';
+import { list, uuid } from '../fields/index.js';
 import {
   cleaning,
+  cleaningAdvice,
   createCleaning,
   createJudgement,
   createRun,
@@ -37,6 +38,13 @@ export const runRoutes = {
     params: { id: uuid() },
     body: createCleaning,
     answer: cleaning,
+  }),
+  cleaningAdvice: route({
+    method: 'get',
+    path: '/api/tickets/:id/cleaning-advice',
+    summary: 'How runs of a ticket’s compound and substrate were cleaned, the gentlest way first',
+    params: { id: uuid() },
+    answer: list(cleaningAdvice),
   }),
   createJudgement: route({
     method: 'post',

@@ -9,6 +9,8 @@ import { sheet } from '../prepare/index.js';
 import { offeredRecipe, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
 import { artwork, layout } from '../artworks/index.js';
+import { durabilityTest } from '../durability/index.js';
+import { verdict } from '../verdicts/index.js';
 import { marking } from '../markings/index.js';
 import { ledgerRecord } from '../runs/index.js';
 import { check, ticket } from '../tickets/index.js';
@@ -79,6 +81,10 @@ export const ticketPage = record({
   pointer: orNull(pointerReading),
   /** Files of artwork that were brought, newest first. */
   artworks: list(artwork),
+  /** Tests of what its marks stand, oldest first. */
+  durability: list(durabilityTest),
+  /** What was decided on its pieces, newest first. */
+  verdicts: list(verdict),
   /** How its pieces are marked; null where nothing is laid out. */
   layout: orNull(layout),
   /** The newest layout of a sheet; null where none was kept. */

@@ -1,1 +1,3 @@
 export * from './sampling.js';
+export * from './protocols.js';
+export * from './retention.js';

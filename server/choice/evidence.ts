@@ -1,14 +1,14 @@
 import { literal, Op } from 'sequelize';
-import { NO_EVIDENCE, type MarkEvidence, type RecordRef } from '@unto/core';
+import { NO_EVIDENCE, type MarkEvidence, type ProtocolCode, type RecordRef } from '@unto/core';
 import { EVENNESS_STEPS, type Aim, type Revisions, type Ticket } from '@unto/contract';
-import { sameRevisions } from '@unto/domain';
+import { lastingShare, sameRevisions, type Stood } from '@unto/domain';
 import { type Context, list, OLDEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { lastingRows } from '../durability/service.js';
 import { marksAsNow, pinnedIds } from '../inventory/alike.js';
 
 /** Runs that count of a pairing: the newest ones. */
 const NEWEST = 60;
-const STOOD: Record<string, number> = { 'no change': 1, 'slightly paler': 0.5, lost: 0 };
 
 /** Where runs of a compound may have been made to say something about a ticket. */
 export interface EvidencePlace {
@@ -51,10 +51,14 @@ export async function markEvidence(
     attributes: ['id', 'aim'],
   });
   const aims = new Map(tickets.map(({ id, aim }) => [id, aim as Aim]));
+  const looks = await lastingRows(context, { runIds: runs.map(({ id }) => id) });
   const as = await marksAsNow(context, revisions, pinnedIds(runs.map((run) => run.revisions)));
   const readings = runs.map((run) => ({
     own: sameRevisions(as.revisions(run.revisions), revisions),
-    reading: runReading(run, aims.get(run.ticketId)!, judgements.get(run.id), cleanings.get(run.id)),
+    reading: runReading(run, aims.get(run.ticketId)!, judgements.get(run.id), cleanings.get(run.id), {
+      stood: looks.filter(({ runId }) => runId === run.id),
+      foodUse: ticket.foodUse,
+    }),
   }));
   const gather = (own: boolean) =>
     readings
@@ -70,20 +74,38 @@ function runReading(
   aim: Aim,
   judgement: Rows['judgements'] | undefined,
   cleaning: Rows['cleanings'] | undefined,
+  { stood, foodUse }: { readonly stood: readonly Stood[]; readonly foodUse: boolean },
 ): MarkEvidence {
   const sign = aim.tone === 'dark on light' ? 1 : -1;
   const tests = judgement?.tests ?? [];
+  const lasting = lastingShare([...tests.map(testStood), ...stood], { foodUse });
   const ref: RecordRef = { kind: 'run', id: run.id };
   return {
     contrast: judgement ? [sign * judgement.contrastStep] : [],
     evenness: judgement ? [EVENNESS_STEPS.indexOf(judgement.evenness as (typeof EVENNESS_STEPS)[number]) + 1] : [],
     cleaning: cleaning ? [cleaning.minutes / run.pieces] : [],
-    durability: tests.length ? [tests.reduce((sum, { result }) => sum + STOOD[result]!, 0) / tests.length] : [],
+    durability: lasting === null ? [] : [lasting],
     good: judgement ? Math.min(judgement.piecesGood, run.pieces) : 0,
     made: judgement ? run.pieces : 0,
     scrubbed: tests.some(({ test, result }) => test === 'abrasive pad' && result !== 'lost'),
     refs: judgement || cleaning ? [ref] : [],
   };
+}
+
+/** The protocol that a test of a judgement stands for. */
+const PROTOCOL_OF: Record<string, ProtocolCode> = {
+  thumb: 'thumb',
+  'wet sponge': 'wet sponge',
+  'abrasive pad': 'pad, wet',
+  'denatured alcohol': 'alcohol',
+  'strong ammonia': 'ammonia',
+  '600 grit wet paper': '600 grit',
+  'dishwasher cycle': 'dishwasher',
+};
+
+function testStood({ test, result }: Rows['judgements']['tests'][number]): Stood {
+  const unread = { beforeContrast: null, afterContrast: null, readBy: null };
+  return { protocol: PROTOCOL_OF[test]!, result: result as Stood['result'], ...unread };
 }
 
 function added(sum: MarkEvidence, one: MarkEvidence): MarkEvidence {

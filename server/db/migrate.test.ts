@@ -129,6 +129,10 @@ const FILLED: Record<string, () => string> = {
   '0023-artworks': () => `
     INSERT INTO artworks VALUES ('00000000-0000-4000-8000-0000000000ab', '${ids['ticket']}', 'h', 'tag.svg', 'SVG', '{}', '{}', '[]', DEFAULT, ${by});
     INSERT INTO layouts VALUES ('${randomUUID()}', '${ids['ticket']}', '00000000-0000-4000-8000-0000000000ab', '{}', '{}', DEFAULT, ${by});`,
+  '0024-durability': () => `
+    INSERT INTO durability_tests VALUES ('00000000-0000-4000-8000-0000000000ac', '${ids['run']}', 1, 'dishwasher', 25, 49, 'eye', '2026-04-01', '', DEFAULT, ${by});
+    INSERT INTO durability_looks VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000ac', 10, 'no change', 48, NULL, DEFAULT, ${by});
+    INSERT INTO verdicts VALUES ('${randomUUID()}', '${ids['ticket']}', 'hand over', '', 'proved', 2, 2, false, DEFAULT, ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 

@@ -2,6 +2,7 @@ import { runRoutes } from '@unto/contract';
 import { FileAnswer } from '../http/file-answer.js';
 import { router } from '../http/router.js';
 import { Referred } from './around.js';
+import { cleaningAdvice } from './cleaning-advice.js';
 import { importLedger } from './import.js';
 import { ledgerAll, ledgerPage } from './ledger.js';
 import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
@@ -11,6 +12,7 @@ export const runRouter = router(runRoutes, {
   createRun: (context, { body }) => service.createRun(context, body),
   run: (context, { params }) => service.getRun(context, params.id),
   createCleaning: (context, { params, body }) => service.createCleaning(context, params.id, body),
+  cleaningAdvice: (context, { params }) => cleaningAdvice(context, params.id),
   createJudgement: (context, { params, body }) => service.createJudgement(context, params.id, body),
   ledger: (context, { query }) => ledgerPage(context, query),
   ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),

@@ -15,6 +15,8 @@ import { newestSheet } from '../prepare/sheets.js';
 import { yieldBefore } from '../prepare/yield.js';
 import { offeredRecipe, recipesOf } from '../recipes/views.js';
 import { artworksOf, layoutOf } from '../artworks/service.js';
+import { testsOf } from '../durability/service.js';
+import { verdictsOf } from '../verdicts/service.js';
 import { markingOf } from '../markings/service.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
@@ -60,22 +62,38 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     () => storedCoatsWhere(context, { ticketId: id }, ticket),
     () => couponsOf(context, ticket),
   );
-  const [testSteps, recipes, runs, marking, placeReadings, fitting, pointer, sheet, hunted, yielded, artworks, layout] =
-    await together(
-      context,
-      () => testStepsOf(context, id),
-      () => recipesOf(context, ticket),
-      () => runsOf(context, id),
-      () => markingOf(context, id),
-      () => placeReadingsOf(context, id),
-      () => newestFitting(context, ticket.headId),
-      () => newestPointer(context, ticket.headId),
-      () => newestSheet(context, id),
-      () => huntedDepth(context, ticket.lensId),
-      () => yieldBefore(context, ticket),
-      () => artworksOf(context, id),
-      () => layoutOf(context, ticket.layoutId),
-    );
+  const [
+    testSteps,
+    recipes,
+    runs,
+    marking,
+    placeReadings,
+    fitting,
+    pointer,
+    sheet,
+    hunted,
+    yielded,
+    artworks,
+    layout,
+    durability,
+    verdicts,
+  ] = await together(
+    context,
+    () => testStepsOf(context, id),
+    () => recipesOf(context, ticket),
+    () => runsOf(context, id),
+    () => markingOf(context, id),
+    () => placeReadingsOf(context, id),
+    () => newestFitting(context, ticket.headId),
+    () => newestPointer(context, ticket.headId),
+    () => newestSheet(context, id),
+    () => huntedDepth(context, ticket.lensId),
+    () => yieldBefore(context, ticket),
+    () => artworksOf(context, id),
+    () => layoutOf(context, ticket.layoutId),
+    () => testsOf(context, id),
+    () => verdictsOf(context, id),
+  );
   return {
     ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
     offeredRecipe: await offeredRecipe(context, ticket, recipes[0]),
@@ -90,6 +108,8 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
       sheet,
       artworks,
       layout,
+      durability,
+      verdicts,
       huntedDepth: hunted,
       yieldBefore: yielded,
     },

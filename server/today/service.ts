@@ -1,6 +1,7 @@
-import { nextStation, type Station } from '@unto/core';
+import { nextStation, protocolOf, type Station } from '@unto/core';
 import {
   BURN_BROKEN_OFF,
+  type DurabilityTest,
   type Marking,
   type StoredCoat,
   type Ticket,
@@ -12,8 +13,9 @@ import {
 import { endOfDay, madePieces, readTimerAt } from '@unto/domain';
 import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
-import { list, together, type Context } from '../db/context.js';
+import { list, rowsOf, together, type Context } from '../db/context.js';
 import { listInventory, namesOf } from '../inventory/service.js';
+import { testsDue } from '../durability/service.js';
 import { openMarkings } from '../markings/service.js';
 import { leftInContainers } from '../inventory/use.js';
 import { openTicketLines } from '../progress/service.js';
@@ -23,7 +25,7 @@ import { measurementThatTells } from './measurement.js';
 
 /** What to do next in time order, running timers, and what runs short. */
 export async function today(context: Context): Promise<Today> {
-  const [timers, stored, lines, counting, coupons, broken, drifted, blanks, short, { timeZone }] = await together(
+  const [timers, stored, lines, counting, coupons, broken, drifted, blanks, short, due, { timeZone }] = await together(
     context,
     () => timersWhere(context, { endedAt: null }),
     () => storedCoatsWhere(context, { endedAt: null }),
@@ -34,6 +36,7 @@ export async function today(context: Context): Promise<Today> {
     () => driftedRecipes(context),
     () => unknownBlanks(context),
     () => runningShort(context),
+    () => testsDue(context),
     () => workshop(context),
   );
   const tasks: TodayTask[] = [
@@ -41,6 +44,7 @@ export async function today(context: Context): Promise<Today> {
     ...stored.map(storedTask),
     ...counting.map((marking) => countingTask(marking, lines)),
     ...broken,
+    ...(await dueTasks(context, due, timeZone)),
     ...drifted,
     ...coupons.map(({ ticketId: _, ...task }) => task),
     ...blanks,
@@ -99,6 +103,25 @@ function countingTask(
     to: `/tickets/${ticketId}/mark`,
     urgent: true,
   };
+}
+
+/** Tests that somebody waits for: a dishwasher that ran, a post in the weather. */
+async function dueTasks(context: Context, tests: readonly DurabilityTest[], timeZone: string): Promise<TodayTask[]> {
+  const ids = [...new Set(tests.map(({ ticketId }) => ticketId))];
+  const titles = new Map((await rowsOf(context, 'tickets', ids)).map(({ id, title }) => [id, title]));
+  return tests.map(({ id, ticketId, protocol, piece, dose, looks, dueOn }) => {
+    const { words, unit } = protocolOf(protocol);
+    const at = endOfDay(dueOn!, timeZone);
+    return {
+      key: `test-${id}`,
+      at,
+      title: `${words} test: look at piece ${piece}, ${titles.get(ticketId) ?? 'a ticket'}`,
+      text: `${looks.at(-1)?.doseDone ?? 0} of ${dose} ${unit} seen`,
+      action: 'Look at it',
+      to: `/tickets/${ticketId}/judge`,
+      urgent: Date.parse(at) < context.now.getTime(),
+    };
+  });
 }
 
 /** Coated pieces on the shelf: to be fired by their date, urgent in its last fifth. */

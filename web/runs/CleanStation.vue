@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CLEANING_METHODS, COOL_S, createCleaning, RESIDUES, type CreateCleaning } from '@unto/contract';
+import { CLEANING_METHODS, COOL_S, createCleaning, RESIDUES, RINSE_WATER, type CreateCleaning } from '@unto/contract';
 import { readTimerAt, runningTimers } from '@unto/domain';
 import { isVitreous } from '@unto/core';
 import Button from 'primevue/button';
@@ -19,6 +19,8 @@ import { choicesOf } from '../ui/choices';
 import TimerRing from '../timers/TimerRing.vue';
 import { formatDuration, formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
+import TextField from '../ui/TextField.vue';
+import CleaningAdvice from './CleaningAdvice.vue';
 import { useForm } from '../ui/useForm';
 import StationBody from '../station/StationBody.vue';
 
@@ -50,6 +52,8 @@ const hotS = computed(() => {
   if (since.some(({ outcome }) => outcome === 'passed')) return 0;
   return Math.max(coolLeft.value, COOL_S - (time.now - fired) / 1000, 0);
 });
+/** A round part was read at Place: the rollers leave their line. */
+const round = computed(() => ticket.page?.placeReadings.some(({ kind }) => kind === 'round') ?? false);
 const glass = computed(() => ticket.substrate !== null && isVitreous(ticket.substrate.body.family));
 
 const form = useForm<CreateCleaning>(
@@ -59,10 +63,13 @@ const form = useForm<CreateCleaning>(
     method: '' as never,
     minutes: Number.NaN,
     residue: '' as never,
+    residueAt: null,
+    rinseWater: null,
   }),
   { draft: () => `cleaning-${run.value?.id ?? ''}` },
 );
-const { busy } = form;
+const { values, busy } = form;
+const water = [{ value: null, label: 'not noted' }, ...choicesOf(RINSE_WATER)];
 
 async function keep(): Promise<void> {
   const { id } = ticket.ticket!;
@@ -84,6 +91,7 @@ async function keep(): Promise<void> {
       {{ ticket.compound?.body.cleaning ?? 'Wipe off what the beam left.' }}. Advise the gentler way first: the pad
       comes with the judgement.
     </p>
+    <CleaningAdvice />
     <section v-if="glass" class="cool">
       <template v-if="cooling">
         <TimerRing :timer="cooling" :size="96" />
@@ -122,6 +130,14 @@ async function keep(): Promise<void> {
       <ChoiceField name="method" class="wide" label="Method" :options="choicesOf(CLEANING_METHODS)" test-id="method" />
       <NumberField name="minutes" label="Minutes" unit="min" test-id="clean-minutes" />
       <ChoiceField name="residue" label="Residue left" :options="choicesOf(RESIDUES)" test-id="residue" />
+      <TextField
+        v-if="values.residue && values.residue !== 'none'"
+        name="residueAt"
+        class="wide"
+        :label="round ? 'Where: the line the rollers held?' : 'Where it is left'"
+        test-id="residue-at"
+      />
+      <ChoiceField name="rinseWater" class="wide" label="Rinse water" :options="water" test-id="rinse-water" />
     </form>
     <p v-else-if="cleaned.length">All {{ cleaned.length }} runs are cleaned.</p>
     <p v-else class="quiet">Nothing was run yet.</p>

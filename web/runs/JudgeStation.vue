@@ -11,13 +11,12 @@ import {
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
 import { useOutbox } from '../stores/outbox';
 import { useTicket } from '../stores/ticket';
-import { useTicketChange } from '../stores/ticket-change';
 import ChoiceField from '../ui/ChoiceField.vue';
 import FormNote from '../ui/FormNote.vue';
 import { choicesOf } from '../ui/choices';
@@ -25,23 +24,32 @@ import { formatMoment } from '../ui/format';
 import NumberField from '../ui/NumberField.vue';
 import TextField from '../ui/TextField.vue';
 import { useForm } from '../ui/useForm';
+import DurabilityPanel from '../judging/DurabilityPanel.vue';
+import LastingChart from '../judging/LastingChart.vue';
 import SamplePanel from '../judging/SamplePanel.vue';
+import VerdictPanel from '../judging/VerdictPanel.vue';
 import { useSample } from '../judging/useSample';
 import PieceGrid, { type DrawnPiece } from '../marking/PieceGrid.vue';
 import StationBody from '../station/StationBody.vue';
+import TaskTabs from '../ui/TaskTabs.vue';
 
 /** Judge each run by eye on a described scale, with the tests done on it. */
 const ticket = useTicket();
 const outbox = useOutbox();
-const change = useTicketChange();
 const model = useSection('done');
+type Task = 'judge' | 'tests' | 'verdict';
+const TASKS: readonly { readonly key: Task; readonly label: string }[] = [
+  { key: 'judge', label: 'Judge' },
+  { key: 'tests', label: 'What it stands' },
+  { key: 'verdict', label: 'Hand over' },
+];
+const task = ref<Task>('judge');
 const run = computed(
   () =>
     [...(ticket.page?.runs ?? [])].reverse().find(({ judgement, correctedById }) => !judgement && !correctedById) ??
     null,
 );
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
-const allMarked = computed(() => ticket.page?.stations.find(({ station }) => station === 'mark')?.state === 'done');
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
@@ -58,6 +66,11 @@ const drawn = computed<DrawnPiece[]>(() => {
     if (piece === sampled.next.value) return { piece, look: 'now', word: 'scrub now' };
     return chosen.includes(piece) ? { piece, look: 'drawn', word: 'to scrub' } : { piece, look: 'open', word: '' };
   });
+});
+/** Pieces that are faulty already: a test that takes the mark off is made on one of those. */
+const spoilt = computed(() => {
+  const { aside = [], checks = [] } = sampled.sample.value ?? {};
+  return [...aside, ...checks.filter(({ result }) => result === 'lost').map(({ piece }) => piece)];
 });
 const goodHint = computed(() => {
   const { aside = [] } = sampled.sample.value ?? {};
@@ -114,6 +127,7 @@ async function keep(): Promise<void> {
         <PieceGrid :pieces="drawn" :ratio="ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
+      <LastingChart v-if="task === 'tests'" :substrate-id="ticket.ticket!.substrateId" :ticket-id="ticket.ticket!.id" />
       <table v-if="judged.length" class="plain small">
         <thead>
           <tr>
@@ -137,70 +151,75 @@ async function keep(): Promise<void> {
         </tbody>
       </table>
     </template>
-    <h2>Judge</h2>
-    <SamplePanel v-if="run && run.pieces > 1" :key="run.id" :run="run" />
-    <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
-      <p class="wide">
-        <strong>Run of {{ formatMoment(run.at) }}</strong
-        >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
-      </p>
-      <FormNote />
-      <ChoiceField
-        name="contrastStep"
-        class="wide"
-        label="Contrast by eye, against the printed steps"
-        :options="steps"
-        test-id="contrast"
-      />
-      <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
-      <NumberField name="piecesGood" label="Good pieces" :hint="goodHint" test-id="good" />
-      <fieldset class="wide">
-        <legend>Tests done</legend>
-        <div v-for="(_, i) in values.tests" :key="i" class="test">
-          <ChoiceField
-            :name="`tests.${i}.test`"
-            label="Test"
-            :fault="faults[`tests[${i}].test`]"
-            :options="choicesOf(DURABILITY_TESTS)"
-            :test-id="`test-${i}`"
-          />
-          <ChoiceField
-            :name="`tests.${i}.result`"
-            label="Result"
-            :fault="faults[`tests[${i}].result`]"
-            :options="choicesOf(DURABILITY_RESULTS)"
-            :test-id="`result-${i}`"
-          />
-          <Button type="button" text label="Remove" @click="removeTest(i)" />
-        </div>
-        <Button
-          type="button"
-          text
-          :label="values.tests.length ? 'Another test' : 'A test was done'"
-          data-test-id="add-test"
-          @click="addTest"
+    <TaskTabs v-model="task" :tasks="TASKS" name="judge" />
+    <DurabilityPanel v-if="task === 'tests'" :spoilt="spoilt" />
+    <VerdictPanel v-else-if="task === 'verdict'" />
+    <template v-else>
+      <h2>Judge</h2>
+      <SamplePanel v-if="run && run.pieces > 1" :key="run.id" :run="run" />
+      <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
+        <p class="wide">
+          <strong>Run of {{ formatMoment(run.at) }}</strong
+          >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
+        </p>
+        <FormNote />
+        <ChoiceField
+          name="contrastStep"
+          class="wide"
+          label="Contrast by eye, against the printed steps"
+          :options="steps"
+          test-id="contrast"
         />
-      </fieldset>
-      <fieldset class="wide faults">
-        <legend>Faults seen</legend>
-        <label v-for="name in FAULTS" :key="name"
-          ><Checkbox v-model="values.faults" :value="name" :pt="{ input: { 'data-test-id': `fault-${name}` } }" />
-          {{ name }}</label
-        >
-      </fieldset>
-      <TextField name="note" class="wide" label="Note" />
-    </form>
-    <template v-else-if="judged.length">
-      <p>All {{ judged.length }} runs are judged.</p>
-      <p v-if="seen.length" class="seen">
-        <strong>Faults seen: {{ seen.join(', ') }}.</strong> Before the next run look at dose, focus and coat first, at
-        the compound last.
-      </p>
+        <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
+        <NumberField name="piecesGood" label="Good pieces" :hint="goodHint" test-id="good" />
+        <fieldset class="wide">
+          <legend>Tests done</legend>
+          <div v-for="(_, i) in values.tests" :key="i" class="test">
+            <ChoiceField
+              :name="`tests.${i}.test`"
+              label="Test"
+              :fault="faults[`tests[${i}].test`]"
+              :options="choicesOf(DURABILITY_TESTS)"
+              :test-id="`test-${i}`"
+            />
+            <ChoiceField
+              :name="`tests.${i}.result`"
+              label="Result"
+              :fault="faults[`tests[${i}].result`]"
+              :options="choicesOf(DURABILITY_RESULTS)"
+              :test-id="`result-${i}`"
+            />
+            <Button type="button" text label="Remove" @click="removeTest(i)" />
+          </div>
+          <Button
+            type="button"
+            text
+            :label="values.tests.length ? 'Another test' : 'A test was done'"
+            data-test-id="add-test"
+            @click="addTest"
+          />
+        </fieldset>
+        <fieldset class="wide faults">
+          <legend>Faults seen</legend>
+          <label v-for="name in FAULTS" :key="name"
+            ><Checkbox v-model="values.faults" :value="name" :pt="{ input: { 'data-test-id': `fault-${name}` } }" />
+            {{ name }}</label
+          >
+        </fieldset>
+        <TextField name="note" class="wide" label="Note" />
+      </form>
+      <template v-else-if="judged.length">
+        <p>All {{ judged.length }} runs are judged.</p>
+        <p v-if="seen.length" class="seen">
+          <strong>Faults seen: {{ seen.join(', ') }}.</strong> Before the next run look at dose, focus and coat first,
+          at the compound last.
+        </p>
+      </template>
+      <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>
     </template>
-    <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>
     <template #foot>
       <Button
-        v-if="run"
+        v-if="run && task === 'judge'"
         type="submit"
         form="judge"
         label="Keep the judgement"
@@ -208,10 +227,10 @@ async function keep(): Promise<void> {
         data-test-id="keep-judgement"
       />
       <Button
-        v-else-if="allMarked && ticket.ticket!.state === 'open'"
-        label="The ticket is done"
-        data-test-id="ticket-done"
-        @click="change.change({ state: 'done' }, 'The ticket is done.')"
+        v-else-if="!run && judged.length && task === 'judge'"
+        label="Decide what becomes of them"
+        data-test-id="to-verdict"
+        @click="task = 'verdict'"
       />
     </template>
   </StationBody>

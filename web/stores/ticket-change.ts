@@ -30,7 +30,7 @@ export const useTicketChange = defineStore('ticket-change', () => {
   ): Promise<boolean> {
     if (!onto) return false;
     try {
-      const body = { ...fieldsOf(onto), ...patch };
+      const body = { ...changeableFields(onto), ...patch };
       const answer = await outbox.send('changeTicket', { params: { id: onto.id }, body }, said);
       if (answer) {
         const back = Object.fromEntries(Object.keys(patch).map((key) => [key, onto[key as keyof Ticket]]));
@@ -57,8 +57,3 @@ export const useTicketChange = defineStore('ticket-change', () => {
 
   return { conflict, change, resolve };
 });
-
-function fieldsOf(ticket: Ticket): ChangeTicket {
-  const fields = changeableFields(ticket);
-  return fields;
-}

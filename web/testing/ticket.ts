@@ -51,6 +51,8 @@ function ticketPage(ticket: object, change: object) {
     sheet: null,
     artworks: [],
     layout: null,
+    durability: [],
+    verdicts: [],
     huntedDepth: null,
     yieldBefore: { good: 0, made: 0, of: 'this shop' },
     ...change,

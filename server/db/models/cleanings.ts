@@ -9,6 +9,8 @@ export class CleaningRow extends Model<InferAttributes<CleaningRow>, InferCreati
   declare method: string;
   declare minutes: number;
   declare residue: string;
+  declare residueAt: string | null;
+  declare rinseWater: 'collected' | 'down the drain' | null;
   declare at: Date;
   declare byId: string;
 }
@@ -21,6 +23,8 @@ export function cleanings(sequelize: Sequelize) {
       method: TEXT,
       minutes: DOUBLE,
       residue: TEXT,
+      residueAt: TEXT,
+      rinseWater: TEXT,
       at: DATE,
       byId: UUID,
     },

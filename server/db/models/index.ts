@@ -37,6 +37,9 @@ import { placeReadings } from './place-readings.js';
 import { fittings } from './fittings.js';
 import { sheets } from './sheets.js';
 import { artworks } from './artworks.js';
+import { durabilityLooks } from './durability-looks.js';
+import { durabilityTests } from './durability-tests.js';
+import { verdicts } from './verdicts.js';
 import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
 import { coatPictures } from './coat-pictures.js';
@@ -89,6 +92,9 @@ const MODELS = {
   fittings,
   sheets,
   artworks,
+  durabilityTests,
+  durabilityLooks,
+  verdicts,
   layouts,
   coatReadings,
   coatPictures,

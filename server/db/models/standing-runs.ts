@@ -1,7 +1,8 @@
 import { DataTypes, Model, type InferAttributes, type Sequelize } from 'sequelize';
+import type { Grade } from '@unto/core';
 import type { Revisions } from '@unto/contract';
 
-const { BOOLEAN, DATE, INTEGER, JSONB, UUID } = DataTypes;
+const { BOOLEAN, DATE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
 /** Runs that no later one corrects, with what followed them. A view. */
 export class StandingRunRow extends Model<InferAttributes<StandingRunRow>> {
@@ -17,6 +18,8 @@ export class StandingRunRow extends Model<InferAttributes<StandingRunRow>> {
   declare cleaned: boolean;
   declare judged: boolean;
   declare faults: number;
+  declare grade: Grade;
+  declare piecesGood: number | null;
 }
 
 export function standingRuns(sequelize: Sequelize) {
@@ -34,6 +37,8 @@ export function standingRuns(sequelize: Sequelize) {
       cleaned: BOOLEAN,
       judged: BOOLEAN,
       faults: INTEGER,
+      grade: TEXT,
+      piecesGood: INTEGER,
     },
     { sequelize, modelName: 'standingRuns', tableName: 'standing_runs' },
   );

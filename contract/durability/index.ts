@@ -1,0 +1,2 @@
+export * from './durability.js';
+export * from './routes.js';

@@ -1,0 +1,2 @@
+export * from './care.js';
+export * from './tests.js';
