@@ -81,3 +81,119 @@ describe('orchid tags under the beam', () => {
     expect(spoilt).toEqual([{ piece: 3, why: 'moved in the jig', placed: true }]);
   });
 });
+
+const TAG = `<svg xmlns="http://www.w3.org/2000/svg" width="38mm" height="22mm" viewBox="0 0 38 22">
+  <path d="M2 13h34v1.2h-34zM2 16h22v1.2h-22z"/><script>document.title = 'run'</script></svg>`;
+const BEDS = ['bed,row', ...Array.from({ length: 48 }, (_, i) => `${i + 1},${1 + Math.floor(i / 8)}`)].join('\n');
+
+describe('bed numbers from a table', () => {
+  it('are laid out with their artwork, told before anything burns where one is wrong, and go out as a program', async () => {
+    const { page, sql } = app;
+    const orchid = await ticketOf('Orchid bed tags');
+    await page.open(`/tickets/${orchid}/place`);
+    await page.press('place-artwork');
+    await page.bring('artwork-file', 'tag.svg', TAG);
+    await page.reads('artwork-facts', /34 × 4\.2/);
+    await page.reads('artwork-warnings', /1 × scripts/);
+    await page.bring('table-file', 'beds.csv', BEDS.replace('\n9,', '\n8,'));
+    await page.reads('table-rows', /48 rows for 48 pieces/);
+    await page.press('text-add');
+    await page.type('text-says-0', 'BED {bed}');
+    await page.reads('text-faults', /the same as on an earlier piece\. Piece 9/);
+    await page.bring('table-file', 'beds.csv', BEDS);
+    await page.gone('text-faults');
+    await page.accessible('Artwork on a piece');
+    await page.press('keep-layout');
+    await page.says(/Kept\. The mark, its times and its prices follow it/);
+    const [ticket] = await sql(
+      `SELECT t.layout_id IS NOT NULL AS laid, t.mark_width_mm, l.entered->'table'->'rows'->24->>0 AS bed FROM tickets t
+       JOIN layouts l ON l.id = t.layout_id WHERE t.id = '${orchid}'`,
+    );
+    expect(ticket).toEqual({ laid: true, mark_width_mm: expect.closeTo(34, 0), bed: '25' });
+    await page.open(`/tickets/${orchid}/mark`);
+    await page.reads('program-files', /BED \d+ to BED 48/);
+    const address = await (await page.find('program-gcode')).getAttribute('href');
+    const program = await (await fetch(address!)).text();
+    expect(program).toMatch(/\(piece \d+: BED \d+\)/);
+    await page.type('run-pieces', '1');
+    await page.type('run-numbers', '48');
+    await page.press('check-air');
+    await page.press('begin-run');
+    await page.reads('now-piece', /^BED 48$/);
+    await page.press('piece-done');
+    await page.press('end-marking');
+    await page.at(/\/clean$/);
+  });
+});
+
+describe('from the wash to whoever gets them', () => {
+  it('a dishwasher test falls due, the care card says what stood, and a name stands for what is handed over', async () => {
+    const { page, sql } = app;
+    const orchid = await ticketOf('Orchid bed tags');
+    await page.open(`/tickets/${orchid}/clean`);
+    await page.reads('cleaning-advice', /Gentlest that left nothing: water and sponge/);
+    for (const pieces of [8, 1]) {
+      await page.choose('method', 'water and sponge');
+      await page.type('clean-minutes', String(pieces));
+      await page.choose('residue', 'none');
+      await page.choose('rinse-water', 'collected');
+      await page.press('keep-cleaning');
+    }
+    await page.at(/\/judge$/);
+    await page.press('judge-tests');
+    await page.press('durability-add');
+    await page.choose('protocol', 'Dishwasher');
+    await page.type('durability-piece', '1');
+    await page.choose('durability-read', 'by picture');
+    await page.type('durability-before', '50.6');
+    await page.press('durability-begin');
+    await page.press('look-dishwasher');
+    await page.type('look-dose', '10');
+    await page.choose('look-result', 'no change');
+    await page.type('look-after', '50.1');
+    await page.type('look-next', '2026-01-05');
+    await page.press('look-keep');
+    await page.reads('durability-dishwasher', /10 of 25 cycles[\s\S]*99/);
+    await page.accessible('What marks stand');
+    await page.open('/');
+    await page.says(/Dishwasher test: look at piece 1, Orchid bed tags/);
+    const card = await fetch(`${app.base}/api/tickets/${orchid}/care-card.pdf`);
+    expect(
+      Buffer.from(await card.arrayBuffer())
+        .subarray(0, 4)
+        .toString(),
+    ).toBe('%PDF');
+    await page.open(`/tickets/${orchid}/judge`);
+    for (const good of [7, 1]) {
+      await page.choose('contrast', '4 strong');
+      await page.choose('evenness', 'even');
+      await page.type('good', String(good));
+      await page.press('keep-judgement');
+      await page.driver.wait(
+        async () =>
+          (await sql(`SELECT 1 FROM judgements WHERE pieces_good = ${good} AND at > now() - interval '1 minute'`))
+            .length > 0,
+        15_000,
+        'the judgement was not kept',
+      );
+    }
+    await page.press('to-verdict');
+    await page.reads('verdict-facts', /of 48 pieces are good/);
+    await page.press('verdict-hand over with exceptions');
+    await page.type('exceptions', 'the tags still to be made follow next week');
+    await page.accessible('Hand over');
+    await page.press('decide');
+    // A tag was run without every check: what is not proved wants a name.
+    await page.says(/whoever hands it over stands for it by name/);
+    await page.press('stands-for-it');
+    await page.press('decide');
+    await page.reads('verdicts', /hand over with exceptions/);
+    const [verdict] = await sql(
+      `SELECT v.verdict, v.pieces, v.below_proved, t.state, o.name FROM verdicts v JOIN tickets t ON t.id = v.ticket_id JOIN operators o ON o.id = v.by_id`,
+    );
+    expect(verdict).toEqual({
+      ...{ verdict: 'hand over with exceptions', pieces: 48, below_proved: true },
+      ...{ state: 'done', name: 'Ines Varga' },
+    });
+  });
+});

@@ -8,6 +8,7 @@ import { firstView } from './bench/first-view.js';
 import { ledgerOverHttp } from './bench/ledger.js';
 import type { Line } from './bench/line.js';
 import { underLoad } from './bench/load.js';
+import { artworkMeasured, artworkProgram } from './bench/artwork.js';
 import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
 import { queriesPerPage } from './bench/queries.js';
@@ -24,6 +25,8 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   shops: () => shopLines(200),
   ranking,
   nesting,
+  artworkMeasured,
+  artworkProgram,
   ledger: ledgerOverHttp,
   load: underLoad,
   queries: queriesPerPage,

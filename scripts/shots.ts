@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -117,8 +118,39 @@ async function shotList(base: string): Promise<Shot[]> {
       ready: '[data-test-id="revise"]',
     },
     { name: 'practice', path: '/practice', ready: '[data-test-id="stated-row"]' },
-    { name: 'shop', path: '/shop', ready: '[data-test-id="shop-sample"]' },
+    {
+      name: 'artwork',
+      path: `/tickets/${markers}/place`,
+      press: ['[data-test-id="place-artwork"]'],
+      ready: '[data-test-id="artwork-facts"]',
+    },
   ];
+}
+
+/** A trail marker's artwork with its number, as somebody would bring it. */
+const MARKER = `<svg xmlns="http://www.w3.org/2000/svg" width="44mm" height="24mm" viewBox="0 0 44 24">
+<path d="M2 20h40v1.4h-40zM2 22.6h26v1.4h-26z"/><path fill-rule="evenodd" d="M34 2l7 13h-14zM34 6l-3.6 7h7.2z"/>
+<path d="M27 16.5h14" fill="none" stroke="#000" stroke-width="0.3"/></svg>`;
+
+async function bringMarkers(base: string, operator: string): Promise<void> {
+  const send = async (path: string, type: string, body: string) => {
+    const headers = { 'content-type': type, 'x-unto-operator': operator };
+    const answer = await fetch(base + path, { method: 'POST', headers, body });
+    if (!answer.ok) throw new Error(await answer.text());
+    return (await answer.json()) as { id: string; hash: string };
+  };
+  const { records } = (await (await fetch(`${base}/api/tickets?limit=500`)).json()) as { records: Named[] };
+  const { id } = records.find(({ title }) => title === 'Arboretum trail markers')!;
+  const { hash } = await send('/api/files?name=marker.svg', 'application/octet-stream', MARKER);
+  const entries = { unit: null, closed: 'filled', widthMm: null, darker: 128 };
+  const said = JSON.stringify({ id: randomUUID(), fileHash: hash, name: 'marker.svg', entries });
+  const artwork = await send(`/api/tickets/${id}/artworks`, 'application/json', said);
+  const field = { kind: 'letters', says: 'TRAIL {n:2}', xMm: 5, yMm: 14, heightMm: 5, widthMm: 32, align: 'left' };
+  const layout = {
+    ...{ artworkId: artwork.id, xMm: 3, yMm: 3, turnDeg: 0, work: 'both', outlineFirst: false, fields: [field] },
+    ...{ table: { columns: [], rows: [] }, numberFrom: 1, numberStep: 1 },
+  };
+  await send(`/api/tickets/${id}/layouts`, 'application/json', JSON.stringify({ id: randomUUID(), entries: layout }));
 }
 
 async function main(): Promise<void> {
@@ -142,6 +174,7 @@ async function main(): Promise<void> {
     await browser.driver.executeScript(
       `localStorage.setItem('unto-operator', ${JSON.stringify(tobin)}); localStorage.setItem('unto-theme', '${process.argv.includes('--lamp') ? 'lamp' : 'paper'}')`,
     );
+    if (!only.length || only.includes('artwork')) await bringMarkers(base, tobin);
     for (const shot of await shotList(base)) {
       if (only.length && !only.includes(shot.name)) continue;
       await browser.driver.get(base + shot.path);

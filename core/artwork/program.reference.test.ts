@@ -27,7 +27,15 @@ const SETTING: ProgramSetting = {
   ...{ powerPercent: 60, speedMmPerS: 80, intervalMm: 0.25, passes: 1, hatches: 1, angleDeg: 0, directions: 'two-way' },
 };
 const OPTIONS: ProgramOptions = {
-  ...{ title: 'Bed tags', motion: MOTION, work: 'fill', outlineFirst: false, fullScaleS: 1000, laserOn: 'M4' },
+  ...{
+    title: 'Bed tags',
+    motion: MOTION,
+    work: 'fill',
+    outlineFirst: false,
+    oneByOne: false,
+    fullScaleS: 1000,
+    laserOn: 'M4',
+  },
 };
 const draw = (inside: string): Artwork =>
   svgArtwork(`<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="30mm" viewBox="0 0 40 30">${inside}</svg>`, {

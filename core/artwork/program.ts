@@ -33,6 +33,8 @@ export interface ProgramOptions extends FiringWords {
   readonly work: ArtworkWork;
   /** The outlines of what is filled are followed first. */
   readonly outlineFirst: boolean;
+  /** Pieces are laid in one after the other at the same place: it stops (M0) before each but the first. */
+  readonly oneByOne: boolean;
 }
 
 /**
@@ -56,6 +58,7 @@ export function* programParts(
     let shared = bodies.get(piece.shapes);
     if (shared === undefined) bodies.set(piece.shapes, (shared = bodyOf(piece.shapes)));
     const start = `S0\nG90\nG0 X${mmText(piece.xMm)} Y${mmText(piece.yMm)}\nG91\n`;
+    if (options.oneByOne && piece !== pieces[0]) yield `(lay in piece ${piece.number}, then go on)\nM0\n`;
     const own = piece.own.length ? bodyOf(piece.own) : '';
     yield (
       `(piece ${piece.number}: ${commentText(piece.name)})\nG90\n${options.laserOn} S0\nG1 F${feedWord(setting.speedMmPerS)}\n` +

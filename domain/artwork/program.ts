@@ -38,7 +38,7 @@ export interface ProgramJob {
  * @throws artwork.no-places for pieces the ticket does not have, or of more than one load
  */
 export function programPieces({ entries, artwork, count, places, asked }: ProgramJob): ProgramPiece[] {
-  const numbers = askedNumbers(asked, count, places?.length ?? 1);
+  const numbers = askedNumbers(asked, count, places?.length ?? count);
   const shapes = sharedShapes(entries, artwork);
   const at = (number: number) => places?.[(number - 1) % places.length];
   return numbers.map((number) => {
@@ -81,6 +81,10 @@ export function* programText(
     readonly words: string;
   },
 ): Generator<string> {
-  if (how.format === 'gcode') yield* programParts(pieces, how.setting, how.options);
-  else yield how.format === 'svg' ? piecesSvg(pieces, how) : piecesDxf(pieces, how);
+  if (how.format === 'gcode') return yield* programParts(pieces, how.setting, how.options);
+  if (how.options.oneByOne && pieces.length > 1)
+    throw new CoreError('artwork.no-places', 'Without a jig a drawing is of one piece: lay out a jig at Prepare.', {
+      path: 'pieces',
+    });
+  yield how.format === 'svg' ? piecesSvg(pieces, how) : piecesDxf(pieces, how);
 }

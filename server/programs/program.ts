@@ -45,12 +45,13 @@ async function programInput(context: Context, ticketId: string, asked: AskedPiec
   const artwork = layout.artworkId ? await find(context, 'artworks', layout.artworkId) : null;
   const setting: ProgramSetting = { ...recipe, directions: recipe.directions ?? 'two-way' };
   const reading = panelReading(shopUnits(await workshop(context)), equipment);
+  const places = await placesOf(context, ticketId);
   return {
-    ...{ entries: layout.entered, count: ticket.pieces, places: await placesOf(context, ticketId), asked, setting },
+    ...{ entries: layout.entered, count: ticket.pieces, places, asked, setting },
     file: artwork && (await artworkFile(context, artwork)),
     options: {
       ...{ title: ticket.title, motion: rowMotion(machine), fullScaleS: machine.fullScaleS },
-      ...{ work: layout.entered.work, outlineFirst: layout.entered.outlineFirst },
+      ...{ work: layout.entered.work, outlineFirst: layout.entered.outlineFirst, oneByOne: places === null },
       laserOn: recipe.powerMode === 'constant' ? ('M3' as const) : ('M4' as const),
     },
     words: settingWords(recipe, reading),

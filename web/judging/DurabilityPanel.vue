@@ -12,7 +12,7 @@ import ChoiceField from '../ui/ChoiceField.vue';
 import DateField from '../ui/DateField.vue';
 import FormNote from '../ui/FormNote.vue';
 import NumberField from '../ui/NumberField.vue';
-import { formatMoment, formatNumber } from '../ui/format';
+import { formatMoment, formatNumber, LOCALE } from '../ui/format';
 import { useForm } from '../ui/useForm';
 import LookAtTest from './LookAtTest.vue';
 
@@ -75,8 +75,8 @@ function keeps(test: DurabilityTest): string {
   return test.looks.at(-1)?.result ?? '–';
 }
 function due({ over, dueOn, looks }: DurabilityTest): string {
-  if (over) return `over, ${formatMoment(looks.at(-1)!.at)}`;
-  return dueOn ?? 'now';
+  if (over) return `over, ${formatMoment(looks.at(-1)!.at).split(',')[0]}`;
+  return dueOn ? new Date(dueOn).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short' }) : 'now';
 }
 const late = ({ over, dueOn }: DurabilityTest) => !over && dueOn !== null && dueOn < dayIn(0);
 const codes = PROTOCOLS.map(({ code, words }) => ({ value: code as ProtocolCode, label: words }));

@@ -27,10 +27,15 @@ const below = computed(() => grade.value !== null && grade.value !== 'proved' &&
 const faults = computed(() => [...new Set(runs.value.flatMap(({ judgement }) => judgement?.faults ?? []))]);
 const WORDS = {
   'hand over': 'Hand over',
+  'hand over with exceptions': 'Hand over with exceptions',
+  rework: 'Make again what is not good',
+} as const;
+const SHORT = {
+  'hand over': 'Hand over',
   'hand over with exceptions': 'With exceptions',
   rework: 'Make again',
 } as const;
-const choices = VERDICTS.map((value) => ({ value, label: WORDS[value] }));
+const choices = VERDICTS.map((value) => ({ value, label: SHORT[value] }));
 const form = useForm<CreateVerdict>(
   createVerdict,
   () => ({ id: uuid(), verdict: '' as never, exceptions: '', standsForIt: false }),

@@ -16,7 +16,7 @@ import GradeMark from '../evidence/GradeMark.vue';
 import { useCounting } from './useCounting';
 
 /** A run under way: which piece is under the beam, one press to count it, how far it is, and what went wrong with one. */
-const { marking, counted, waiting, sofar, plannedS, say } = useCounting();
+const { marking, counted, waiting, sofar, plannedS, nameOf, say } = useCounting();
 const ticket = useTicket();
 const shop = useShop();
 const time = useNow();
@@ -85,7 +85,7 @@ async function end(): Promise<void> {
   <section class="count" aria-live="polite">
     <template v-if="now.next !== null">
       <p class="quiet">Under the beam</p>
-      <p class="piece" data-test-id="now-piece">Piece {{ now.next }}</p>
+      <p class="piece" data-test-id="now-piece">{{ nameOf(now.next) }}</p>
       <p class="quiet">
         {{ done + 1 }} of {{ marking!.pieces }}, <span class="mono">{{ formatTimer(thisS) }}</span><template
           v-if="plannedS"
@@ -133,7 +133,7 @@ async function end(): Promise<void> {
 
     <div v-if="wrong" class="wrong" role="group" aria-label="What went wrong" data-test-id="what-went-wrong">
       <p>
-        <strong>What went wrong with piece {{ wrong.piece }}?</strong> It is set aside and comes up again at Judge.
+        <strong>What went wrong with {{ nameOf(wrong.piece) }}?</strong> It is set aside and comes up again at Judge.
         Press on its drawing where it lies.
       </p>
       <div class="choices">
@@ -175,7 +175,7 @@ async function end(): Promise<void> {
       <button v-if="now.next !== null" type="button" class="done-press" data-test-id="piece-done" @click="count">
         <span class="tick" aria-hidden="true">✓</span>
         <span
-          ><strong>Piece {{ now.next }} is done</strong><small v-if="now.toGo > 1">then the next; key D</small></span
+          ><strong>{{ nameOf(now.next) }} is done</strong><small v-if="now.toGo > 1">then the next; key D</small></span
         >
       </button>
       <Button

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import type { CreatePieceEvent } from '@unto/contract';
-import { pieceName } from '@unto/domain';
 import { computed, ref } from 'vue';
 import SettingTiles from '../setting/SettingTiles.vue';
 import StationBody from '../station/StationBody.vue';
 import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
 import { formatTimeOfDay } from '../ui/format';
-import { orFault } from '../ui/or-fault';
 import CountRun from './CountRun.vue';
 import PieceGrid, { type DrawnPiece } from './PieceGrid.vue';
 import { useCounting } from './useCounting';
@@ -15,7 +13,7 @@ import { useCounting } from './useCounting';
 /** A run under way: the setting to be read from a metre, the pieces as they lie, and the press that counts them. */
 const ticket = useTicket();
 const shop = useShop();
-const { marking, counted, sofar, say } = useCounting();
+const { marking, counted, sofar, nameOf, say } = useCounting();
 const recipe = computed(() => ticket.page!.recipes.find(({ id }) => id === marking.value!.recipeId) ?? null);
 const ratio = computed(() => ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm);
 const wrong = ref<{ piece: number; spot: CreatePieceEvent['spot'] } | null>(null);
@@ -31,19 +29,12 @@ const drawn = computed<DrawnPiece[]>(() => {
   return Array.from({ length: marking.value!.pieces }, (_, i) => {
     const own = said.get(i + 1);
     const title = own && `${shop.personOf(own.by)}, ${formatTimeOfDay(own.at)}`;
-    const base = { piece: i + 1, label: nameOf(i + 1), title, spot: own?.spot };
+    const base = { piece: i + 1, label: nameOf(i + 1).replace(/^Piece /, ''), title, spot: own?.spot };
     if (own?.state === 'done') return { ...base, look: 'good', word: 'done' };
     if (own?.state === 'set aside') return { ...base, look: 'bad', word: own.why ?? 'set aside' };
     return sofar.value!.next === i + 1 ? { ...base, look: 'now', word: 'now' } : { ...base, look: 'open', word: '' };
   });
 });
-/** What a piece of this run is called: by its text, else by its number on the ticket. */
-function nameOf(piece: number): string {
-  const number = marking.value!.numbers[piece - 1] ?? piece;
-  const layout = ticket.page!.layout;
-  const own = layout && layout.id === marking.value!.layoutId ? orFault(() => pieceName(layout.entered, number)) : null;
-  return own?.result || String(number);
-}
 const aside = computed(() => counted.value.filter(({ state }) => state === 'set aside'));
 </script>
 
@@ -58,7 +49,7 @@ const aside = computed(() => counted.value.filter(({ state }) => state === 'set 
       </p>
       <PieceGrid :pieces="drawn" :ratio="ratio" @pick="picked" />
       <p v-for="one in aside" :key="one.piece" class="small">
-        <strong class="aside">Piece {{ nameOf(one.piece) }} is set aside:</strong> {{ one.why }}.
+        <strong class="aside">{{ nameOf(one.piece) }} is set aside:</strong> {{ one.why }}.
         <span class="quiet"
           >{{ shop.personOf(one.by) }}, {{ formatTimeOfDay(one.at) }} · it comes up again at Judge</span
         >

@@ -8,8 +8,12 @@ import { orFault } from '../ui/or-fault';
 const props = defineProps<{ numbers: readonly number[] | null }>();
 const ticket = useTicket();
 const FORMATS = { gcode: 'G-code', svg: 'SVG', dxf: 'DXF' } as const;
+/** Without one pieces are laid in one by one: the program stops between them, and a drawing is of one. */
+const jig = computed(() => ticket.page?.sheet?.entries.mode === 'rows');
 const formats = computed(() =>
-  (['gcode', 'svg', 'dxf'] as const).filter((one) => one !== 'gcode' || ticket.fitted?.machine.motion === 'gantry'),
+  (['gcode', 'svg', 'dxf'] as const).filter((one) =>
+    one === 'gcode' ? ticket.fitted?.machine.motion === 'gantry' : jig.value || props.numbers?.length === 1,
+  ),
 );
 const query = computed(() => (props.numbers ? `?pieces=${numbersText(props.numbers)}` : ''));
 const names = computed(() => {
@@ -33,6 +37,7 @@ const names = computed(() => {
       download
       >{{ FORMATS[format] }}</a
     >
+    <span v-if="!jig" class="quiet small">no jig laid out at Prepare: it stops before each piece</span>
   </p>
 </template>
 

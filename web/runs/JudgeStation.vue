@@ -122,13 +122,13 @@ async function keep(): Promise<void> {
 <template>
   <StationBody station="judge">
     <template #left>
-      <template v-if="run && run.pieces > 1">
+      <LastingChart v-if="task === 'tests'" :substrate-id="ticket.ticket!.substrateId" :ticket-id="ticket.ticket!.id" />
+      <template v-else-if="run && run.pieces > 1">
         <h2>{{ run.pieces }} pieces, as they came out</h2>
         <PieceGrid :pieces="drawn" :ratio="ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
-      <LastingChart v-if="task === 'tests'" :substrate-id="ticket.ticket!.substrateId" :ticket-id="ticket.ticket!.id" />
-      <table v-if="judged.length" class="plain small">
+      <table v-if="judged.length && task !== 'tests'" class="plain small">
         <thead>
           <tr>
             <th>Run</th>
