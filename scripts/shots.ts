@@ -142,12 +142,12 @@ async function bringMarkers(base: string, operator: string): Promise<void> {
   const { records } = (await (await fetch(`${base}/api/tickets?limit=500`)).json()) as { records: Named[] };
   const { id } = records.find(({ title }) => title === 'Arboretum trail markers')!;
   const { hash } = await send('/api/files?name=marker.svg', 'application/octet-stream', MARKER);
-  const entries = { unit: null, closed: 'filled', widthMm: null, darker: 128 };
+  const entries = { unit: null, closed: 'filled', widthMm: 80, darker: 128 };
   const said = JSON.stringify({ id: randomUUID(), fileHash: hash, name: 'marker.svg', entries });
   const artwork = await send(`/api/tickets/${id}/artworks`, 'application/json', said);
-  const field = { kind: 'letters', says: 'TRAIL {n:2}', xMm: 5, yMm: 14, heightMm: 5, widthMm: 32, align: 'left' };
+  const field = { kind: 'letters', says: 'TRAIL {n:2}', xMm: 6, yMm: 26, heightMm: 6, widthMm: 45, align: 'left' };
   const layout = {
-    ...{ artworkId: artwork.id, xMm: 3, yMm: 3, turnDeg: 0, work: 'both', outlineFirst: false, fields: [field] },
+    ...{ artworkId: artwork.id, xMm: 5, yMm: 8, turnDeg: 0, work: 'both', outlineFirst: false, fields: [field] },
     ...{ table: { columns: [], rows: [] }, numberFrom: 1, numberStep: 1 },
   };
   await send(`/api/tickets/${id}/layouts`, 'application/json', JSON.stringify({ id: randomUUID(), entries: layout }));

@@ -2,6 +2,7 @@ export * from './measure.js';
 export * from './path-time.js';
 export * from './piece-files.js';
 export * from './program.js';
+export * from './program-setting.js';
 export * from './read-dxf.js';
 export * from './read-gcode.js';
 export * from './read-image.js';

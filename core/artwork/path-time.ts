@@ -1,18 +1,9 @@
 import { jumpTime, rasterTime, rowCount, type RowMotion } from '../time/raster.js';
 import { lineTime } from '../time/vector.js';
 import { sweptRows, type SweptRows } from './measure.js';
-import type { ProgramOptions, ProgramSetting } from './program.js';
+import type { MarkedAs, PathSetting, ProgramSetting } from './program-setting.js';
 import type { ArtworkShape, Ring } from './shapes.js';
 import { spansOf } from './spans.js';
-
-/** What of a setting decides how long a path takes. */
-export interface PathSetting {
-  readonly speedMmPerS: number;
-  readonly intervalMm: number;
-  readonly passes: number;
-  readonly hatches: number;
-  readonly directions: 'one-way' | 'two-way';
-}
 
 /**
  * Seconds to fill what rows sweep: on a gantry every row from its first mark to its last at speed, dark where it is bare; a galvo jumps over
@@ -64,7 +55,7 @@ export function fillRamps(swept: SweptRows, setting: PathSetting): { cruiseS: nu
 export function pathTime(
   shapes: readonly ArtworkShape[],
   setting: ProgramSetting,
-  { motion, work, outlineFirst }: Pick<ProgramOptions, 'motion' | 'work' | 'outlineFirst'>,
+  { motion, work, outlineFirst }: MarkedAs,
 ): number {
   const of = (as: ArtworkShape['as']) => shapes.filter((shape) => shape.as === as).flatMap(({ rings }) => rings);
   const rows = (angleDeg: number) => sweptRows(spansOf(shapes, { spacingMm: setting.intervalMm, angleDeg }));

@@ -1,13 +1,9 @@
 import { commentText, feedWord, powerWord, RelativeMoves, type FiringWords } from '../formats/gcode.js';
 import { mmText } from '../formats/xml.js';
-import { overscan, type RowMotion } from '../time/raster.js';
-import type { PathSetting } from './path-time.js';
+import { overscan } from '../time/raster.js';
+import type { MarkedAs, ProgramSetting } from './program-setting.js';
 import { placed, type ArtworkShape, type Ring } from './shapes.js';
 import { spansOf, type Spans } from './spans.js';
-
-/** What of an artwork is marked: its fills by rows, its lines followed, or both. */
-export const ARTWORK_WORKS = ['fill', 'lines', 'both'] as const;
-export type ArtworkWork = (typeof ARTWORK_WORKS)[number];
 
 /** A piece of a job: where the artwork's 0, 0 comes to lie, turned about it, and what is on it. Number from 1. */
 export interface ProgramPiece {
@@ -22,17 +18,8 @@ export interface ProgramPiece {
   readonly own: readonly ArtworkShape[];
 }
 
-export interface ProgramSetting extends PathSetting {
-  readonly powerPercent: number;
-  readonly angleDeg: number;
-}
-
-export interface ProgramOptions extends FiringWords {
+export interface ProgramOptions extends FiringWords, MarkedAs {
   readonly title: string;
-  readonly motion: RowMotion;
-  readonly work: ArtworkWork;
-  /** The outlines of what is filled are followed first. */
-  readonly outlineFirst: boolean;
   /** Pieces are laid in one after the other at the same place: it stops (M0) before each but the first. */
   readonly oneByOne: boolean;
 }
