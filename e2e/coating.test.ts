@@ -240,7 +240,7 @@ describe('the picture of a dry coat', () => {
     await page.bring('picture-file', 'cut.jpg', Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 74, 70]));
     await page.reads('picture-fault', /cut short or damaged/);
     await page.bring('picture-file', 'phone.heic', 'ftypheic');
-    await page.reads('picture-fault', /no PDF, PNG or JPEG inside/);
+    await page.reads('picture-fault', /no PDF, PNG, JPEG, SVG, DXF or G-code inside/);
     await sees('touched');
     await page.press('take-picture');
     await page.reads('picture-places', /Touched, \d+ × \d+\smm at/);

@@ -164,7 +164,10 @@ describe('from the wash to whoever gets them', () => {
         .toString(),
     ).toBe('%PDF');
     await page.open(`/tickets/${orchid}/judge`);
-    for (const good of [7, 1]) {
+    await page.press('piece-4');
+    await page.press('placed-faint in one corner');
+    await page.says(/1 set aside, 1 with a fault/);
+    for (const good of [6, 1]) {
       await page.choose('contrast', '4 strong');
       await page.choose('evenness', 'even');
       await page.type('good', String(good));
@@ -177,6 +180,11 @@ describe('from the wash to whoever gets them', () => {
         'the judgement was not kept',
       );
     }
+    const [placed] = await sql(
+      `SELECT f.piece, f.fault, f.spot IS NOT NULL AS placed, j.faults FROM piece_faults f JOIN judgements j ON j.run_id = f.run_id`,
+    );
+    const fault = 'faint in one corner';
+    expect(placed).toEqual({ piece: 4, fault, placed: true, faults: [fault] });
     await page.press('to-verdict');
     await page.reads('verdict-facts', /of 48 pieces are good/);
     await page.press('verdict-hand over with exceptions');

@@ -6,6 +6,7 @@ import {
   instant,
   keptHash,
   list,
+  note,
   oneOf,
   optionalNumber,
   optionalOneOf,
@@ -99,8 +100,12 @@ export const layoutEntries = shape({
   outlineFirst: yes('Outlines first'),
   fields: array().of(textField).label('Texts').defined().max(12),
   table: shape({
-    columns: array().of(words()).defined().max(60),
-    rows: array().of(array().of(words()).defined().max(60)).label('Rows').defined().max(2000),
+    columns: array().of(note('Column', 60)).defined().max(60),
+    rows: array()
+      .of(array().of(note('Cell', 200)).defined().max(60))
+      .label('Rows')
+      .defined()
+      .max(2000),
   }),
   numberFrom: whole('First number', 0, 1e9),
   numberStep: whole('Counted by', 1, 1e6),

@@ -60,7 +60,7 @@ export const createMarking = shape({
 export type CreateMarking = Frozen<InferType<typeof createMarking>>;
 
 /** Where on a piece, as shares of its width and height from the upper left. */
-const spot = shape({ x: within('Across', 0, 1), y: within('Down', 0, 1) });
+export const spot = shape({ x: within('Across', 0, 1), y: within('Down', 0, 1) });
 
 export const createPieceEvent = shape({
   id: uuid().label('id'),

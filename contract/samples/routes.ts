@@ -1,6 +1,6 @@
 import { uuid } from '../fields/index.js';
 import { route } from '../routing/index.js';
-import { createPieceCheck, createSampleDraw, runSample } from './samples.js';
+import { createPieceCheck, createPieceFault, createSampleDraw, runSample } from './samples.js';
 
 const params = { id: uuid() };
 
@@ -26,6 +26,14 @@ export const sampleRoutes = {
     summary: 'What a piece of a run stood',
     params,
     body: createPieceCheck,
+    answer: runSample,
+  }),
+  createPieceFault: route({
+    method: 'post',
+    path: '/api/runs/:id/piece-faults',
+    summary: 'What is wrong with a piece of a run, and where on it',
+    params,
+    body: createPieceFault,
     answer: runSample,
   }),
 } as const;

@@ -1,7 +1,22 @@
 import { type InferType } from 'yup';
-import { amount, instant, list, oneOf, orNull, record, shape, uuid, who, whole, word } from '../fields/index.js';
+import {
+  amount,
+  instant,
+  list,
+  oneOf,
+  optionalOneOf,
+  orNull,
+  record,
+  shape,
+  uuid,
+  who,
+  whole,
+  word,
+  words,
+} from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
-import { DURABILITY_RESULTS, DURABILITY_TESTS } from '../runs/index.js';
+import { spot } from '../markings/markings.js';
+import { DURABILITY_RESULTS, DURABILITY_TESTS, FAULTS } from '../runs/index.js';
 
 /** How many pieces of a run are to be scrubbed; they are drawn at random, those drawn before among them. */
 export const createSampleDraw = shape({ id: uuid().label('id'), scrub: whole('Pieces to scrub', 1, 2000) });
@@ -18,6 +33,15 @@ export const createPieceCheck = shape({
 });
 export type CreatePieceCheck = Frozen<InferType<typeof createPieceCheck>>;
 
+/** What is wrong with a piece, and where on it; null where nothing is after all. */
+export const createPieceFault = shape({
+  id: uuid().label('id'),
+  piece: whole('Piece', 1, 100_000),
+  fault: optionalOneOf('Fault', FAULTS),
+  spot: spot.nullable().optional().default(undefined),
+});
+export type CreatePieceFault = Frozen<InferType<typeof createPieceFault>>;
+
 /** A run's pieces as they stand at Judge: those set aside as it was marked, those drawn for the scrub, and what each stood. */
 export const runSample = record({
   runId: uuid(),
@@ -25,6 +49,18 @@ export const runSample = record({
   /** Null while nobody said how many. */
   scrub: orNull(amount()),
   drawn: list(amount()),
+  /** What each piece is called by its text; empty where nothing tells one from another. */
+  names: list(words()),
+  /** Faults that were placed on pieces, the newest of each. */
+  faults: list(
+    record({
+      piece: amount(),
+      fault: word(FAULTS),
+      spot: orNull(record({ x: amount(), y: amount() })),
+      at: instant(),
+      by: who(),
+    }),
+  ),
   /** The newest of each piece and test. */
   checks: list(
     record({

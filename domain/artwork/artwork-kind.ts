@@ -10,7 +10,7 @@ export function artworkKindOf(bytes: Uint8Array): ArtworkKind | null {
     .replace(/^\uFEFF/, '')
     .trimStart();
   if (start.includes('\0')) return null;
-  if (/^<(\?xml|!--|!DOCTYPE svg|svg|[\w-]+:svg)/i.test(start) && /<([\w-]+:)?svg[\s>]/i.test(start)) return 'SVG';
+  if (/^<(\?xml|!--|!DOCTYPE svg|svg|[\w-]+:svg)/i.test(start) && /<([\w-]+:)?svg[\s/>]/i.test(start)) return 'SVG';
   if (/^(\s*999\s*\r?\n[^\r\n]*\r?\n)*\s*0\s*\r?\nSECTION\b/.test(start)) return 'DXF';
   return /^(\s*(\([^)]*\)|;.*|%|O\d+)?\s*\r?\n?)*\s*[GM]\d/i.test(start) ? 'G-code' : null;
 }

@@ -18,3 +18,14 @@ export function numbersText(numbers: readonly number[]): string {
   }
   return runs.map(([from, to]) => (from === to ? String(from) : `${from}-${to}`)).join(',');
 }
+
+/** Numbers on the ticket of the pieces of a run, in the order they are counted: as said, else from 1 on. */
+export function markedNumbers({
+  numbers,
+  pieces,
+}: {
+  readonly numbers?: string | null | undefined;
+  readonly pieces: number;
+}): number[] {
+  return (numbers ? pieceNumbers(numbers) : null) ?? Array.from({ length: pieces }, (_, i) => i + 1);
+}

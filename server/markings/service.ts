@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { CreateFirstPiece, CreateMarking, CreatePieceEvent, CreateRun, EndMarking, Marking } from '@unto/contract';
-import { countedMinutes, madePieces, pieceNumbers, settingOnEquipment } from '@unto/domain';
+import { countedMinutes, madePieces, markedNumbers, pieceNumbers, settingOnEquipment } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
@@ -146,11 +146,7 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
     ...{ id, ticketId, recipeId, pieces, startedAt: at.toISOString(), startedBy: byId, runId, layoutId },
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
     checked: row.entered.checked,
-    numbers: numbersIn(row.entered),
+    numbers: markedNumbers(row.entered),
     counted: await countedOf(context, row.id),
   };
-}
-
-function numbersIn({ numbers, pieces }: CreateMarking): number[] {
-  return (numbers ? pieceNumbers(numbers) : null) ?? Array.from({ length: pieces }, (_, i) => i + 1);
 }

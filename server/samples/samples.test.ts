@@ -71,4 +71,46 @@ describe('a sample of a run', () => {
     const { body } = await draws(runId, 2);
     expect([body.aside, body.drawn]).toEqual([[2], [1, 3]]);
   });
+
+  it('knows what its pieces are called, how the first stood its scrub, and where somebody placed a fault', async () => {
+    const ticket = await newTicket();
+    const field = { kind: 'letters', says: 'BED {n}', xMm: 2, yMm: 2, heightMm: 4, widthMm: null, align: 'left' };
+    const entries = {
+      ...{ artworkId: null, xMm: 0, yMm: 0, turnDeg: 0, work: 'both', outlineFirst: false, fields: [field] },
+      ...{ table: { columns: [], rows: [] }, numberFrom: 1, numberStep: 1 },
+    };
+    const laid = await rig.call('POST', `/api/tickets/${ticket}/layouts`, { id: randomUUID(), entries });
+    expect(laid.status, JSON.stringify(laid.body)).toBe(200);
+    const { id: _i, ticketId: _t, correctsId: _c, minutes: _m, pieces: _p, ...setting } = runBody(ticket);
+    const begin = (numbers: string) =>
+      rig.call('POST', `/api/tickets/${ticket}/markings`, {
+        ...{ ...setting, id: randomUUID(), pieces: 3, numbers, checked: [] },
+      });
+    expect((await begin('4-5')).body.faults[0].message).toBe('Those are 2 pieces; the run is of 3.');
+    expect((await begin('5, 6, 900')).body.faults[0].message).toMatch(/there is no 900/);
+    expect((await begin('two')).body.faults[0].path).toBe('numbers');
+    const { body: marking } = await begin('4-5, 2');
+    expect(marking.numbers).toEqual([4, 5, 2]);
+    for (const piece of [1, 3])
+      await rig.call('POST', `/api/markings/${marking.id}/pieces`, {
+        id: randomUUID(),
+        piece,
+        what: 'done',
+        why: null,
+      });
+    await rig.call('POST', `/api/markings/${marking.id}/first-piece`, { id: randomUUID(), result: 'paler' });
+    const runId = randomUUID();
+    await rig.call('PUT', `/api/markings/${marking.id}/end`, { runId });
+    const fault = (piece: number, seen: string | null, spot: object | null = null) =>
+      rig.call('POST', `/api/runs/${runId}/piece-faults`, { id: randomUUID(), piece, fault: seen, spot });
+    expect((await fault(3, 'grainy')).body.faults[0].path).toBe('piece');
+    await fault(1, 'grainy');
+    await fault(1, null);
+    const { body } = await fault(2, 'faint in one corner', { x: 0.95, y: 0.05 });
+    expect(body.names).toEqual(['BED 4', 'BED 2']);
+    expect(body.faults).toEqual([
+      expect.objectContaining({ piece: 2, fault: 'faint in one corner', spot: { x: 0.95, y: 0.05 } }),
+    ]);
+    expect(body.checks).toEqual([expect.objectContaining({ piece: 1, result: 'slightly paler', strokes: null })]);
+  });
 });

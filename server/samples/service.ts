@@ -1,6 +1,6 @@
 import { drawPieces, seededRandom } from '@unto/core';
-import type { CreatePieceCheck, CreateSampleDraw, RunSample } from '@unto/contract';
-import { madePieces } from '@unto/domain';
+import type { CreatePieceCheck, CreatePieceFault, CreateSampleDraw, RunSample } from '@unto/contract';
+import { madePieces, markedNumbers, pieceName } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -38,25 +38,67 @@ export async function runSample(context: Context, runId: string): Promise<RunSam
   return sampleOf(context, await find(context, 'runs', runId));
 }
 
+export async function createPieceFault(context: Context, runId: string, request: CreatePieceFault): Promise<RunSample> {
+  const run = await find(context, 'runs', runId);
+  await createOnce(context, 'piece fault', request, async () => {
+    const { id, piece, fault: seen, spot = null } = request;
+    if (piece > run.pieces) throw fault('piece', `This run is of ${run.pieces} pieces; there is no ${piece}.`);
+    await insert(context, 'pieceFaults', { id, piece, fault: seen, spot, runId, at: context.now, byId: context.actor });
+  });
+  return sampleOf(context, run);
+}
+
 async function sampleOf(context: Context, run: Rows['runs']): Promise<RunSample> {
   const where = { runId: run.id };
   const [draw] = await list(context, 'sampleDraws', { where, order: NEWEST_FIRST, limit: 1 });
   const checks = await list(context, 'pieceChecks', { where, order: OLDEST_FIRST });
-  const newest = new Map(checks.map((check) => [`${check.piece} ${check.test}`, check]));
+  const { aside, names, first } = await markedOf(context, run.id);
+  const newest = new Map([...first, ...checks].map((check) => [`${check.piece} ${check.test}`, check]));
+  const faults = new Map(
+    (await list(context, 'pieceFaults', { where, order: OLDEST_FIRST })).map((row) => [row.piece, row]),
+  );
   return {
-    ...{ runId: run.id, aside: await asideOf(context, run.id), scrub: draw?.scrub ?? null, drawn: draw?.pieces ?? [] },
+    ...{ runId: run.id, aside, names, scrub: draw?.scrub ?? null, drawn: draw?.pieces ?? [] },
+    faults: [...faults.values()].flatMap(({ piece, fault: seen, spot, at, byId }) =>
+      seen ? [{ piece, fault: seen, spot: spot ?? null, at: at.toISOString(), by: byId }] : [],
+    ),
     checks: [...newest.values()].map(({ piece, test, strokes, result, at, byId }) => ({
       ...{ piece, test, strokes, result, at: at.toISOString(), by: byId },
     })),
   };
 }
 
+type Check = Pick<Rows['pieceChecks'], 'piece' | 'test' | 'strokes' | 'result' | 'at' | 'byId'>;
+
+/** How the first piece of a run stood its scrub, as a check of it; going on without one is none. */
+const FIRST_STOOD = { held: 'no change', paler: 'slightly paler', lost: 'lost' } as const;
+
 /**
- * Pieces that were set aside as the run was counted, by their number among those that were marked: a run that ended early has no others.
+ * What was said of a run's pieces as it was counted, by their number among those that were marked (a run that ended early has no others): which
+ * were set aside, what each is called, how the first one stood its scrub.
  */
-async function asideOf(context: Context, runId: string): Promise<number[]> {
+async function markedOf(
+  context: Context,
+  runId: string,
+): Promise<{ aside: number[]; names: string[]; first: Check[] }> {
   const [marking] = await list(context, 'markings', { where: { runId }, limit: 1 });
-  if (!marking) return [];
+  if (!marking) return { aside: [], names: [], first: [] };
   const marked = madePieces(await countedOf(context, marking.id));
-  return marked.flatMap(({ state }, i) => (state === 'set aside' ? [i + 1] : []));
+  const layout = marking.layoutId ? (await find(context, 'layouts', marking.layoutId)).entered : null;
+  const numbers = markedNumbers(marking.entered);
+  const [stood] = await list(context, 'firstPieces', {
+    where: { markingId: marking.id },
+    order: NEWEST_FIRST,
+    limit: 1,
+  });
+  return {
+    aside: marked.flatMap(({ state }, i) => (state === 'set aside' ? [i + 1] : [])),
+    names: layout ? marked.map(({ piece }) => pieceName(layout, numbers[piece - 1]!)) : [],
+    first:
+      stood && stood.result !== 'not scrubbed'
+        ? [{ piece: 1, test: 'abrasive pad', strokes: null, result: FIRST_STOOD[stood.result], ...momentOf(stood) }]
+        : [],
+  };
 }
+
+const momentOf = ({ at, byId }: Rows['firstPieces']) => ({ at, byId });

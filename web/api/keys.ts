@@ -115,6 +115,7 @@ export const TOUCHES: { readonly [N in WriteName]: (written: Written) => readonl
   createCleaning: (written) => ofRun(written, [...ANY_TICKET, ['choice'], ['cleaning-advice']]),
   createJudgement: (written) => ofRun(written, [...ANY_TICKET, ['choice'], ['recipe'], KEYS.windows()]),
   createSampleDraw: ({ params }) => [KEYS.sample(params!['id']!)],
+  createPieceFault: ({ params }) => [KEYS.sample(params!['id']!)],
   createPieceCheck: ({ params }) => [KEYS.sample(params!['id']!)],
   createMarking: ticketIn,
   createPieceEvent: () => [...ANY_TICKET, KEYS.today()],

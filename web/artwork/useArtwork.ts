@@ -77,6 +77,10 @@ export function useArtwork() {
     [typed, shown],
     async () => {
       const mine = (asked += 1);
+      if (!typed.value.fields.length) {
+        [preview.value, textFault.value] = [null, ''];
+        return;
+      }
       const entries = JSON.parse(JSON.stringify(typed.value)) as LayoutEntries;
       const job = { pieces: own.pieces, spotMm: spotMm.value, intervalMm: intervalMm.value };
       const answer = await worker.core.pieceTexts({

@@ -149,7 +149,7 @@ describe('a picture of the dry coat', () => {
       detail: '“phone.heic” is no PDF, PNG, JPEG, SVG, DXF or G-code inside.',
     };
     await bring(page, 'phone.heic');
-    expect(text(page, 'picture-fault')).toMatch(/no PDF, PNG or JPEG/);
+    expect(text(page, 'picture-fault')).toMatch(/no PDF, PNG, JPEG/);
   });
 
   it('comes from the camera where one is tied, and its absence is said', async () => {

@@ -44,6 +44,7 @@ const counting = (counted: readonly MarkedPiece[], change: object = {}) =>
       marking: {
         ...{ id: id(9), ticketId: TICKET.id, recipeId: null, pieces: 6, startedBy: id(6), runId: null, ended: false },
         startedAt: new Date(Date.now() - 600_000).toISOString(),
+        ...{ numbers: [1, 2, 3, 4, 5, 6], layoutId: null },
         ...{ firstPiece: null, note: '', checked: ['focus'], counted },
         ...change,
       },

@@ -28,8 +28,10 @@ import DurabilityPanel from '../judging/DurabilityPanel.vue';
 import LastingChart from '../judging/LastingChart.vue';
 import SamplePanel from '../judging/SamplePanel.vue';
 import VerdictPanel from '../judging/VerdictPanel.vue';
+import PlaceFault from '../judging/PlaceFault.vue';
+import { useJudgedPieces } from '../judging/useJudgedPieces';
 import { useSample } from '../judging/useSample';
-import PieceGrid, { type DrawnPiece } from '../marking/PieceGrid.vue';
+import PieceGrid from '../marking/PieceGrid.vue';
 import StationBody from '../station/StationBody.vue';
 import TaskTabs from '../ui/TaskTabs.vue';
 
@@ -54,34 +56,9 @@ const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => 
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
 const sampled = useSample(() => (run.value && run.value.pieces > 1 ? run.value : null));
-/** Pieces of the run: set aside, drawn for the scrub, and what each stood. */
-const drawn = computed<DrawnPiece[]>(() => {
-  const { aside = [], drawn: chosen = [], checks = [] } = sampled.sample.value ?? {};
-  return Array.from({ length: run.value!.pieces }, (_, i): DrawnPiece => {
-    const piece = i + 1;
-    const check = checks.find((one) => one.piece === piece);
-    const title = check && `${check.test}, ${check.strokes ?? ''} strokes`;
-    if (aside.includes(piece)) return { piece, look: 'bad', word: 'set aside' };
-    if (check) return { piece, title, look: check.result === 'lost' ? 'bad' : 'good', word: STOOD[check.result] };
-    if (piece === sampled.next.value) return { piece, look: 'now', word: 'scrub now' };
-    return chosen.includes(piece) ? { piece, look: 'drawn', word: 'to scrub' } : { piece, look: 'open', word: '' };
-  });
+const { drawn, spoilt, goodHint, placing, place } = useJudgedPieces(run, sampled, (fault) => {
+  if (!values.value.faults.includes(fault)) values.value.faults = [...values.value.faults, fault];
 });
-/** Pieces that are faulty already: a test that takes the mark off is made on one of those. */
-const spoilt = computed(() => {
-  const { aside = [], checks = [] } = sampled.sample.value ?? {};
-  return [...aside, ...checks.filter(({ result }) => result === 'lost').map(({ piece }) => piece)];
-});
-const goodHint = computed(() => {
-  const { aside = [] } = sampled.sample.value ?? {};
-  const lost = sampled.lost.value;
-  return [
-    `Of ${run.value!.pieces}`,
-    ...(aside.length ? [`${aside.length} set aside`] : []),
-    ...(lost ? [`${lost} lost`] : []),
-  ].join(', ');
-});
-const STOOD = { 'no change': 'held', 'slightly paler': 'paler', lost: 'lost' } as const;
 
 const form = useForm<CreateJudgement>(
   createJudgement,
@@ -125,7 +102,19 @@ async function keep(): Promise<void> {
       <LastingChart v-if="task === 'tests'" :substrate-id="ticket.ticket!.substrateId" :ticket-id="ticket.ticket!.id" />
       <template v-else-if="run && run.pieces > 1">
         <h2>{{ run.pieces }} pieces, as they came out</h2>
-        <PieceGrid :pieces="drawn" :ratio="ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm" />
+        <PieceGrid
+          :pieces="drawn"
+          :ratio="ticket.ticket!.markWidthMm / ticket.ticket!.markHeightMm"
+          @pick="(piece, spot) => (placing = { piece, spot })"
+        />
+        <PlaceFault
+          v-if="placing"
+          :at="placing"
+          :name="drawn[placing.piece - 1]?.label"
+          @said="place"
+          @leave="placing = null"
+        />
+        <p v-else class="quiet small">Press a piece where something is wrong with it.</p>
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
       <table v-if="judged.length && task !== 'tests'" class="plain small">

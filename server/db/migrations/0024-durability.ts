@@ -1,5 +1,5 @@
 /**
- * What pieces stand: a test with what it is to be, how dark the mark was before, when it is to be looked at, and every look at it since. How a run's
+ * What pieces stand, and where a fault lies on one: a test with what it is to be, how dark the mark was before, when it is to be looked at, and every look at it since. How a run's
  * rinse water went and where residue was left. What was decided on a ticket's pieces, by whom.
  */
 export const name = '0024-durability';
@@ -35,6 +35,19 @@ CREATE TABLE durability_looks (
 );
 CREATE INDEX durability_looks_test ON durability_looks (test_id, sequence);
 CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON durability_looks FOR EACH ROW EXECUTE FUNCTION refuse_change();
+
+CREATE TABLE piece_faults (
+  id uuid PRIMARY KEY,
+  run_id uuid NOT NULL REFERENCES runs (id),
+  piece integer NOT NULL CHECK (piece > 0),
+  fault text,
+  spot jsonb,
+  sequence bigint NOT NULL DEFAULT nextval('happened'),
+  at timestamptz NOT NULL,
+  by_id uuid NOT NULL REFERENCES operators (id)
+);
+CREATE INDEX piece_faults_run ON piece_faults (run_id, sequence);
+CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON piece_faults FOR EACH ROW EXECUTE FUNCTION refuse_change();
 
 CREATE TABLE verdicts (
   id uuid PRIMARY KEY,

@@ -39,6 +39,7 @@ import { sheets } from './sheets.js';
 import { artworks } from './artworks.js';
 import { durabilityLooks } from './durability-looks.js';
 import { durabilityTests } from './durability-tests.js';
+import { pieceFaults } from './piece-faults.js';
 import { verdicts } from './verdicts.js';
 import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
@@ -94,6 +95,7 @@ const MODELS = {
   artworks,
   durabilityTests,
   durabilityLooks,
+  pieceFaults,
   verdicts,
   layouts,
   coatReadings,
