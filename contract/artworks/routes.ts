@@ -11,6 +11,7 @@ export const artworkRoutes = {
     body: createArtwork,
     answer: artwork,
     heavy: true,
+    patient: true,
   }),
   artworkDrawing: route({
     method: 'get',
@@ -27,5 +28,6 @@ export const artworkRoutes = {
     body: createLayout,
     answer: list(layout),
     heavy: true,
+    patient: true,
   }),
 } as const;

@@ -17,6 +17,7 @@ export const recipeRoutes = {
     params: {},
     body: createRecipe,
     answer: recipe,
+    patient: true,
   }),
   createRecipeUse: route({
     method: 'post',

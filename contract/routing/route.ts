@@ -37,6 +37,8 @@ export interface Route {
   readonly holdsS?: number | undefined;
   /** It works for a while or searches much: fewer of its calls are taken in a minute than of others. */
   readonly heavy?: true | undefined;
+  /** It may be worked out for a while before it answers: whoever asks waits longer. */
+  readonly patient?: true | undefined;
   /** Made before anybody can be named: the first operator. */
   readonly withoutOperator?: true | undefined;
 }

@@ -14,6 +14,8 @@ export interface Waiting {
   readonly label: string;
   /** What is asked again once it is kept. */
   readonly touches: readonly Key[];
+  /** How long an answer is waited for, ms; as for others where it does not say. */
+  readonly withinMs?: number | undefined;
   readonly refused: Problem | null;
 }
 

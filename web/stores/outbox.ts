@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { addressOf, ROUTES, type Route } from '@unto/contract';
-import { ApiProblem, ANSWER_WITHIN_MS, sent, Unreachable, type Answer, type CallOf } from '../api/client';
+import { ApiProblem, ANSWER_WITHIN_MS, PATIENT_MS, sent, Unreachable, type Answer, type CallOf } from '../api/client';
 import { TOUCHES, type WriteName } from '../api/keys';
 import { outboxShelf, type Waiting } from './outbox-shelf';
 import { useShop } from './shop';
@@ -119,11 +119,12 @@ function entryOf<N extends WriteName>(name: N, call: CallOf<N>, label: string): 
     operator: useShop().operatorId ?? '',
     label,
     touches: TOUCHES[name]({ params, body }),
+    ...(route.patient ? { withinMs: PATIENT_MS } : {}),
     refused: null,
   };
 }
 
-async function deliver({ key, method, path, body, operator, request }: Waiting): Promise<unknown> {
+async function deliver({ key, method, path, body, operator, request, withinMs }: Waiting): Promise<unknown> {
   const response = await sent(path, {
     method,
     headers: {
@@ -134,7 +135,7 @@ async function deliver({ key, method, path, body, operator, request }: Waiting):
       'x-unto-ago': String(Math.max(0, Date.now() - Number(key.split('-')[0]))),
     },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
+    signal: AbortSignal.timeout(withinMs ?? ANSWER_WITHIN_MS),
   });
   return response.json();
 }
