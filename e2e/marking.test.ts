@@ -121,6 +121,7 @@ describe('bed numbers from a table', () => {
     await page.press('begin-run');
     await page.reads('now-piece', /^BED 48$/);
     await page.press('piece-done');
+    await page.reads('now-piece', /All 1 are marked/);
     await page.press('end-marking');
     await page.at(/\/clean$/);
   });

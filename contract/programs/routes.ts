@@ -1,6 +1,6 @@
-import { object, string, type InferType } from 'yup';
+import { object, string } from 'yup';
 import { amount, orNull, record, uuid, whole, word } from '../fields/index.js';
-import { route, type Frozen } from '../routing/index.js';
+import { route } from '../routing/index.js';
 
 const PROGRAM_FORMATS = ['gcode', 'svg', 'dxf'] as const;
 
@@ -17,8 +17,7 @@ const programQuery = object({
 const learnt = record({ value: amount(), low: amount(), high: orNull(amount()) });
 
 /** What the measured runs of a machine say of it. */
-export const learntMotion = record({ accelerationMmPerS2: learnt, overheadS: learnt, runs: amount() });
-export type LearntMotionRecord = Frozen<InferType<typeof learntMotion>>;
+const learntMotion = record({ accelerationMmPerS2: learnt, overheadS: learnt, runs: amount() });
 
 export const programRoutes = {
   ticketProgram: route({

@@ -1,4 +1,5 @@
 export * from './measure.js';
+export * from './path-data.js';
 export * from './path-time.js';
 export * from './piece-files.js';
 export * from './program.js';

@@ -1,6 +1,7 @@
 import { dxfFile, dxfPolyline } from '../formats/dxf.js';
 import { escapeXml, mmText as mm } from '../formats/xml.js';
 import type { ProgramOptions, ProgramPiece } from './program.js';
+import { pathData } from './path-data.js';
 import { placed, type ArtworkShape } from './shapes.js';
 
 /** Words that ride along: what the drawing is marked with. */
@@ -46,13 +47,7 @@ ${groups.join('\n')}
 }
 
 function pathElement({ as, rule, rings }: ArtworkShape, height: number): string {
-  const d = rings
-    .map((ring) => {
-      let path = '';
-      for (let i = 0; i < ring.length; i += 2) path += `${i ? 'L' : 'M'}${mm(ring[i]!)} ${mm(height - ring[i + 1]!)}`;
-      return as === 'line' ? path : `${path}Z`;
-    })
-    .join('');
+  const d = pathData({ as, rings }, height, mm);
   if (as === 'line') return `<path d="${d}" fill="none" stroke="#000" stroke-width="0.1"/>`;
   return `<path d="${d}" fill="${as === 'marked' ? '#000' : '#fff'}" fill-rule="${rule}"/>`;
 }

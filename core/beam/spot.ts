@@ -56,3 +56,8 @@ export function depthOfFocus(limits: { rayleighMm: number; growth: number }): nu
 export function equivalentRadius(spotXMm: number, spotYMm: number): number {
   return Math.sqrt(requirePositive('spotXMm', spotXMm) * requirePositive('spotYMm', spotYMm)) / 2;
 }
+
+/** Width of a spot, mm: twice the radius of the round spot of its area. @throws as equivalentRadius */
+export function spotWidth({ spotXMm, spotYMm }: { readonly spotXMm: number; readonly spotYMm: number }): number {
+  return 2 * equivalentRadius(spotXMm, spotYMm);
+}

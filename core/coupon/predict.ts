@@ -1,6 +1,6 @@
 import { deliveredPower, type PowerSource } from '../beam/delivered-power.js';
 import { arealDose } from '../beam/dose.js';
-import { equivalentRadius } from '../beam/spot.js';
+import { equivalentRadius, spotWidth } from '../beam/spot.js';
 import { heatIndex } from '../heat/heat-index.js';
 import { overscan, type RowMotion } from '../time/raster.js';
 import type { CouponLayout } from './layout.js';
@@ -57,6 +57,6 @@ export function widestRunUp(layout: CouponLayout, motion: RowMotion): number {
  */
 export function labelDose({ design }: CouponLayout, equipment: CouponEquipment): number {
   const { powerPercent, speedMmPerS } = design.labels;
-  const widthMm = 2 * equivalentRadius(equipment.spotXMm, equipment.spotYMm);
+  const widthMm = spotWidth(equipment);
   return deliveredPower(powerPercent, equipment.power) / (speedMmPerS * widthMm);
 }

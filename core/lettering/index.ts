@@ -1,3 +1,3 @@
 export * from './data-matrix.js';
 export * from './label-strokes.js';
-export { moduleRects, qrModules, SYMBOL_QUIET, type Modules, type PlacedModules, type SymbolKind } from './symbols.js';
+export { moduleRects, qrModules, type Modules, type PlacedModules, type SymbolKind } from './symbols.js';

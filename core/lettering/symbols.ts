@@ -13,9 +13,8 @@ export interface PlacedModules {
   readonly moduleMm: number;
 }
 
-/** Kinds of symbol a text can be written as, and the quiet zone each asks for, in modules. */
-export const SYMBOL_QUIET = { QR: 4, 'data matrix': 1 } as const;
-export type SymbolKind = keyof typeof SYMBOL_QUIET;
+/** Kinds of symbol a text can be written as. */
+export type SymbolKind = 'QR' | 'data matrix';
 
 /**
  * Modules of the QR symbol of a text, level M, smallest version that holds it. Source: ISO/IEC 18004, by the package qrcode-generator.

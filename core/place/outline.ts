@@ -1,3 +1,4 @@
+import { mmText as number } from '../formats/xml.js';
 import { requireFinite, requirePositive, requireWithin } from '../support/require.js';
 
 /** An outline burnt into cardboard or tape before the piece is laid into it, mm. */
@@ -104,8 +105,4 @@ function circle(cx: number, cy: number, radius: number): PathPoint[] {
     const turn = (2 * Math.PI * k) / count;
     return [cx + radius * Math.cos(turn), cy + radius * Math.sin(turn)];
   });
-}
-
-function number(value: number): string {
-  return String(Number(value.toFixed(4)));
 }

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { svgArtwork, type ProgramOptions, type SheetBox } from '@unto/core';
+import { boxOf, svgArtwork, type Artwork, type ProgramOptions, type SheetBox } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
 import {
   artworkFacts,
   artworkKindOf,
   drawingOf,
   faultsOf,
-  layoutBox,
   layoutMeasure,
   markedNumbers,
   numbersText,
@@ -17,7 +16,9 @@ import {
   pieceSeconds,
   programPieces,
   programText,
+  ownShapes,
   readArtwork,
+  sharedShapes,
   sweptMark,
   textsOn,
 } from './index.js';
@@ -42,6 +43,10 @@ const ENTRIES: LayoutEntries = {
     ],
   },
 };
+
+/** The box of everything on the first piece. */
+const layoutBox = (entries: LayoutEntries, of: Artwork | null) =>
+  boxOf([...sharedShapes(entries, of), ...ownShapes(entries, 1)]);
 
 describe('what kind of artwork a file is, by what is in it', () => {
   it.each([

@@ -1,5 +1,4 @@
 export * from './artwork-kind.js';
-export * from './path-data.js';
 export * from './piece-name.js';
 export * from './piece-numbers.js';
 export * from './piece.js';

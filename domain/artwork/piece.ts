@@ -1,7 +1,7 @@
 import {
+  pathData,
   artworkOf,
   pathTime,
-  boxOf,
   legibleHeight,
   measureArtwork,
   placed,
@@ -15,7 +15,6 @@ import {
   type TextFault,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
-import { pathData } from './path-data.js';
 import { numbersOf, pieceName, textsOn, type TextsOf } from './piece-name.js';
 
 /** What is on every piece alike: the artwork where it lies, from the piece's lower left corner. */
@@ -75,11 +74,6 @@ export function pieceSeconds(
   }: { readonly pieces: number; readonly setting: ProgramSetting; readonly motion: RowMotion },
 ): number {
   return pathTime(fullestShapes(entries, artwork, pieces), setting, { ...entries, motion });
-}
-
-/** The box of everything on a piece, from its lower left corner; null where nothing is. */
-export function layoutBox(entries: LayoutEntries, artwork: Artwork | null) {
-  return boxOf([...sharedShapes(entries, artwork), ...ownShapes(entries, 1)]);
 }
 
 /** What a piece shows of its texts, and what is wrong with those of any. */

@@ -1,4 +1,5 @@
 import {
+  pathData,
   dxfArtwork,
   gcodeArtwork,
   imageArtwork,
@@ -9,7 +10,6 @@ import {
   type ArtworkShape,
   type MarkedDots,
 } from '@unto/core';
-import { pathData } from './path-data.js';
 import type { ArtworkDrawing, ArtworkKind, CreateArtwork } from '@unto/contract';
 
 /** A picture as decoded: lightness of every dot from the top row down, and how many dots it says an inch has. */
@@ -27,11 +27,13 @@ export interface ArtworkFile {
   readonly entered: CreateArtwork['entries'];
 }
 
+const READERS = { SVG: svgArtwork, DXF: dxfArtwork, 'G-code': gcodeArtwork } as const;
+
 /** Reads a file of artwork. @throws artwork.*, csv.* of the core */
 export function readArtwork({ kind, content, entered }: ArtworkFile): Artwork {
   if ('grey' in content) return pictureArtwork(content, entered);
   const text = new TextDecoder().decode(content).replace(/^\uFEFF/, '');
-  return { SVG: svgArtwork, DXF: dxfArtwork, 'G-code': gcodeArtwork, picture: svgArtwork }[kind](text, entered);
+  return READERS[kind as keyof typeof READERS](text, entered);
 }
 
 function pictureArtwork({ width, height, grey, dotsPerInch }: GreyPicture, entered: CreateArtwork['entries']): Artwork {

@@ -1,2 +1,3 @@
+export * from './below-proved.js';
 export * from './care.js';
 export * from './tests.js';

@@ -8,13 +8,17 @@ import { readFile } from '../files/service.js';
 /** More dots than anybody marks. */
 const MOST_DOTS = 30e6;
 
-/** A file of artwork as it is read: a picture decoded, anything else as it is. @throws invalid-input at the file */
-export async function artworkFile(
-  context: Context,
-  { fileHash, kind, entered }: Pick<Rows['artworks'], 'fileHash' | 'kind' | 'entered'>,
+/** Content of a kind of artwork as it is read: a picture decoded, anything else as it is. @throws invalid-input at the file */
+export async function readable(
+  content: Buffer,
+  { kind, entered }: Pick<Rows['artworks'], 'kind' | 'entered'>,
 ): Promise<ArtworkFile> {
-  const { content } = await readFile(context, fileHash);
   return { kind, entered, content: kind === 'picture' ? await greyOf(content) : content };
+}
+
+/** The file of an artwork that was brought; null of none. @throws invalid-input at the file */
+export async function artworkFile(context: Context, artwork: Rows['artworks'] | null): Promise<ArtworkFile | null> {
+  return artwork && readable((await readFile(context, artwork.fileHash)).content, artwork);
 }
 
 async function greyOf(content: Buffer): Promise<GreyPicture> {

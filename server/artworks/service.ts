@@ -1,13 +1,13 @@
 import type { ArtworkDrawing, ArtworkRecord, CreateArtwork, CreateLayout, Layout } from '@unto/contract';
 import { artworkKindOf } from '@unto/domain';
-import { equivalentRadius, type ProgramSetting, type RowMotion } from '@unto/core';
+import { spotWidth, type ProgramSetting, type RowMotion } from '@unto/core';
 import { createOnce, find, insert, list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
 import { isKept, readFile } from '../files/service.js';
 import { loadEquipment } from '../inventory/service.js';
 import { remembered } from '../pool/remembered.js';
-import { artworkFile } from './read-file.js';
+import { artworkFile, readable } from './read-file.js';
 
 /** Brings a kept file to a ticket as artwork: read and measured here, whatever a browser said of it. */
 export async function createArtwork(
@@ -19,9 +19,10 @@ export async function createArtwork(
   await createOnce(context, 'artwork', request, async () => {
     await find(context, 'tickets', ticketId);
     if (!(await isKept(context, fileHash))) throw fault('fileHash', 'That file is not kept here. Bring it again.');
-    const kind = artworkKindOf((await readFile(context, fileHash)).content);
+    const { content } = await readFile(context, fileHash);
+    const kind = artworkKindOf(content);
     if (!kind) throw fault('fileHash', `“${name}” is no SVG, DXF, G-code, PNG or JPEG inside.`);
-    const file = await artworkFile(context, { fileHash, kind, entered: entries });
+    const file = await readable(content, { kind, entered: entries });
     const { measure, said } = await context.pool.run('measureArtwork', file);
     await insert(context, 'artworks', {
       ...{ id, ticketId, fileHash, name, kind, entered: entries, measure, said },
@@ -37,7 +38,7 @@ export async function artworksOf(context: Context, ticketId: string): Promise<Ar
 }
 
 export async function artworkDrawing(context: Context, id: string): Promise<ArtworkDrawing> {
-  return context.pool.run('drawArtwork', await artworkFile(context, await find(context, 'artworks', id)));
+  return context.pool.run('drawArtwork', (await artworkFile(context, await find(context, 'artworks', id)))!);
 }
 
 /**
@@ -54,18 +55,13 @@ export async function createLayout(context: Context, ticketId: string, request: 
     if (!artwork && !entries.fields.length)
       throw fault('entries.artworkId', 'Nothing is laid out: bring artwork, or add a text.');
     const { equipment } = await loadEquipment(context, ticket);
-    const { measure } = await context.pool.run('layOutPieces', {
-      ...{ entries, file: artwork && (await artworkFile(context, artwork)), pieces: ticket.pieces, intervalMm: null },
-      spotMm: 2 * equivalentRadius(equipment.lens.spotXMm, equipment.lens.spotYMm),
+    const measure = await context.pool.run('layOutPieces', {
+      ...{ entries, file: await artworkFile(context, artwork), pieces: ticket.pieces, intervalMm: null },
+      spotMm: spotWidth(equipment.lens),
     });
-    const made = { at: context.now, byId: context.actor };
     await insert(context, 'layouts', {
-      id,
-      ticketId,
-      artworkId: entries.artworkId,
-      entered: entries,
-      measure,
-      ...made,
+      ...{ id, ticketId, artworkId: entries.artworkId, entered: entries, measure },
+      ...{ at: context.now, byId: context.actor },
     });
     await takeOver(context, ticket, { id, measure });
   });
@@ -97,6 +93,11 @@ export async function layoutOf(context: Context, layoutId: string | null): Promi
   return layoutId ? layoutView(await find(context, 'layouts', layoutId)) : null;
 }
 
+/** The file of the artwork that a layout lays; null where it lays none. */
+export async function layoutFile(context: Context, { artworkId }: Pick<Layout, 'artworkId'>) {
+  return artworkFile(context, artworkId ? await find(context, 'artworks', artworkId) : null);
+}
+
 function artworkView({ at, byId, ...row }: Rows['artworks']): ArtworkRecord {
   return { ...row, at: at.toISOString(), by: byId };
 }
@@ -121,8 +122,7 @@ export const layoutSeconds = remembered(
   REMEMBERED,
   async ({ context, layoutId, ...job }: TimedLayout): Promise<number> => {
     const layout = (await layoutOf(context, layoutId))!;
-    const artwork = layout.artworkId ? await find(context, 'artworks', layout.artworkId) : null;
-    const file = artwork && (await artworkFile(context, artwork));
+    const file = await layoutFile(context, layout);
     return context.pool.run('pieceSeconds', { entries: layout.entered, file, ...job });
   },
   ({ context: _context, ...data }) => data,

@@ -1,4 +1,4 @@
-import { couponGcode, equivalentRadius, layoutCoupon, type CouponLayout, type GcodeOptions } from '@unto/core';
+import { couponGcode, layoutCoupon, spotWidth, type CouponLayout, type GcodeOptions } from '@unto/core';
 import type { BurnSetup, SprayedBlock } from '@unto/contract';
 import { couponLimits, burnSetup, rowMotion, type FittedEquipment } from '@unto/domain';
 import type { Context } from '../db/context.js';
@@ -34,7 +34,7 @@ export function couponProgram(
     motion: rowMotion(equipment.machine),
     fullScaleS: equipment.machine.fullScaleS,
     laserOn,
-    spotMm: 2 * equivalentRadius(equipment.lens.spotXMm, equipment.lens.spotYMm),
+    spotMm: spotWidth(equipment.lens),
     ...(only ? { only } : {}),
   };
   return couponGcode(layout, options);

@@ -1,10 +1,11 @@
-import { Op } from 'sequelize';
+import { literal, Op } from 'sequelize';
 import type { CreateDurabilityLook, CreateDurabilityTest, DurabilityTest, LastingRow } from '@unto/contract';
 import { isOver } from '@unto/domain';
 import { createOnce, find, insert, list, OLDEST_FIRST, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
 import { namesOf } from '../inventory/service.js';
+import { requirePieceOf } from '../samples/counted.js';
 
 /** Begins a test on a piece of a ticket's run. @throws wrong-stage before the run is cleaned: what is under the coat is not seen yet */
 export async function createDurabilityTest(
@@ -15,8 +16,7 @@ export async function createDurabilityTest(
   await createOnce(context, 'durability test', request, async () => {
     const run = await find(context, 'runs', request.runId);
     if (run.ticketId !== ticketId) throw fault('runId', 'That run is of another ticket.');
-    if (request.piece > run.pieces)
-      throw fault('piece', `This run is of ${run.pieces} pieces; there is no ${request.piece}.`);
+    requirePieceOf(run, request.piece);
     if ((request.beforeContrast === null) !== (request.readBy === null))
       throw fault('readBy', 'A contrast is read by picture or by eye: say which, or leave both out.');
     const [cleaned] = await list(context, 'cleanings', { where: { runId: run.id }, limit: 1 });
@@ -54,9 +54,13 @@ export async function testsOf(context: Context, ticketId: string): Promise<Durab
   return testViews(context, await list(context, 'durabilityTests', { where, order: OLDEST_FIRST }));
 }
 
+/** As isOver has it, of many: Today reads no test that ended years ago. */
+const NOT_OVER = literal(`NOT EXISTS (SELECT 1 FROM durability_looks l WHERE l.test_id = "durabilityTests".id
+  AND (l.result = 'lost' OR l.dose_done >= "durabilityTests".dose))`);
+
 /** Tests that wait to be looked at, on whatever ticket. */
 export async function testsDue(context: Context): Promise<DurabilityTest[]> {
-  const rows = await list(context, 'durabilityTests', { where: {}, order: OLDEST_FIRST });
+  const rows = await list(context, 'durabilityTests', { where: NOT_OVER, order: OLDEST_FIRST });
   return (await testViews(context, rows)).filter(({ over, dueOn }) => !over && dueOn !== null);
 }
 
@@ -93,13 +97,13 @@ interface LastingOf {
 /** The newest look of every test, the newest first. */
 export async function lastingRows(context: Context, { substrateId, runIds }: LastingOf): Promise<LastingRow[]> {
   const [rows] = await context.sequelize.query(
-    `SELECT DISTINCT ON (l.test_id) t.id AS "testId", r.ticket_id AS "ticketId", r.id AS "runId", r.compound_id AS "compoundId",
+    `SELECT * FROM (SELECT DISTINCT ON (l.test_id) t.id AS "testId", r.ticket_id AS "ticketId", r.id AS "runId", r.compound_id AS "compoundId",
        r.substrate_id AS "substrateId", t.protocol, t.dose, l.dose_done AS "doseDone", l.result,
        t.before_contrast AS "beforeContrast", l.after_contrast AS "afterContrast", t.read_by AS "readBy", l.at
      FROM durability_looks l JOIN durability_tests t ON t.id = l.test_id JOIN runs r ON r.id = t.run_id
      WHERE (:substrateId::uuid IS NULL OR r.substrate_id = :substrateId::uuid)
        AND (:all OR r.id IN (:runIds))
-     ORDER BY l.test_id, l.sequence DESC LIMIT ${MOST}`,
+     ORDER BY l.test_id, l.sequence DESC) newest ORDER BY at DESC LIMIT ${MOST}`,
     {
       replacements: {
         ...{ substrateId: substrateId ?? null, all: !runIds },
@@ -110,12 +114,10 @@ export async function lastingRows(context: Context, { substrateId, runIds }: Las
   );
   const found = rows as (Omit<LastingRow, 'at' | 'compoundName' | 'substrateName'> & { at: Date })[];
   const names = await namesOf(context, [...new Set(found.flatMap((row) => [row.compoundId, row.substrateId]))]);
-  return found
-    .sort((a, b) => b.at.getTime() - a.at.getTime())
-    .map((row) => ({
-      ...row,
-      compoundName: row.compoundId ? (names.get(row.compoundId) ?? '') : null,
-      substrateName: names.get(row.substrateId) ?? '',
-      at: row.at.toISOString(),
-    }));
+  return found.map((row) => ({
+    ...row,
+    compoundName: row.compoundId ? (names.get(row.compoundId) ?? '') : null,
+    substrateName: names.get(row.substrateId) ?? '',
+    at: row.at.toISOString(),
+  }));
 }

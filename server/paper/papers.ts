@@ -5,7 +5,7 @@ import {
   CORE_READING,
   couponSvg,
   couponRunTime,
-  equivalentRadius,
+  spotWidth,
   readParameter,
   referenceCard,
   stepScaleSvg,
@@ -68,7 +68,7 @@ export async function couponSheet(context: Context, couponId: string): Promise<F
             stack: [
               { text: 'About it', bold: true },
               `${on.layout.cells.length} cells, blank ${writtenIn(reading, 'length', blank.widthMm)} × ${writtenIn(reading, 'length', blank.heightMm)}`,
-              `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.equipment.machine), 2 * equivalentRadius(on.equipment.lens.spotXMm, on.equipment.lens.spotYMm)) / 60)} min to burn`,
+              `about ${Math.ceil(couponRunTime(on.layout, rowMotion(on.equipment.machine), spotWidth(on.equipment.lens)) / 60)} min to burn`,
               `focus offset ${writtenIn(reading, 'length', coupon.focusOffsetMm)}`,
               ...unreachableLines(on),
             ],

@@ -1,8 +1,7 @@
-import type { ArtworkMeasure, Box, ProgramOptions, ProgramSetting, RowMotion } from '@unto/core';
+import type { ArtworkMeasure, ProgramOptions, ProgramSetting, RowMotion } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
 import {
   faultsOf,
-  layoutBox,
   layoutMeasure,
   pieceSeconds,
   programPieces,
@@ -23,10 +22,10 @@ export interface LayoutInput {
 }
 
 /**
- * What everything on a piece measures, and the box it takes, from the piece's lower left corner.
+ * What everything on a piece measures.
  * @throws invalid-input at the texts that cannot be burnt
  */
-export function laidOut({ entries, file, ...job }: LayoutInput): { measure: ArtworkMeasure; box: Box } {
+export function laidOut({ entries, file, ...job }: LayoutInput): ArtworkMeasure {
   const stops = atField('entries.fields', () => faultsOf(entries, job)).filter((fault) => fault.stops);
   if (stops.length) {
     const faults = stops.map(({ words, pieces }) => ({
@@ -35,10 +34,7 @@ export function laidOut({ entries, file, ...job }: LayoutInput): { measure: Artw
     }));
     throw new ApiError('invalid-input', 'Not every text can be burnt.', { faults });
   }
-  return atField('entries.artworkId', () => {
-    const artwork = file && readArtwork(file);
-    return { measure: layoutMeasure(entries, artwork, job.pieces), box: layoutBox(entries, artwork)! };
-  });
+  return atField('entries.artworkId', () => layoutMeasure(entries, file && readArtwork(file), job.pieces));
 }
 
 function shortList(pieces: readonly number[]): string {

@@ -1,6 +1,7 @@
 import { settingWords, type ProgramSetting } from '@unto/core';
+import type { Ticket } from '@unto/contract';
 import { panelReading, rowMotion, shopUnits, workOutSheet, type AskedPieces } from '@unto/domain';
-import { find, type Context } from '../db/context.js';
+import type { Context } from '../db/context.js';
 import { ApiError } from '../errors/api-error.js';
 import { FileAnswer } from '../http/file-answer.js';
 import { loadEquipment } from '../inventory/service.js';
@@ -8,8 +9,7 @@ import { newestSheet } from '../prepare/sheets.js';
 import { recipesOf } from '../recipes/views.js';
 import { getTicket } from '../tickets/service.js';
 import { workshop } from '../workshop/service.js';
-import { artworkFile } from '../artworks/read-file.js';
-import { layoutOf } from '../artworks/service.js';
+import { layoutFile, layoutOf } from '../artworks/service.js';
 
 type Format = 'gcode' | 'svg' | 'dxf';
 const MEDIA: Record<Format, readonly [media: string, ending: string]> = {
@@ -28,27 +28,25 @@ export async function ticketProgram(
   format: Format,
   asked: AskedPieces,
 ): Promise<FileAnswer> {
-  const text = await context.pool.run('writeProgram', { ...(await programInput(context, ticketId, asked)), format });
-  const { number } = await find(context, 'tickets', ticketId);
+  const ticket = await getTicket(context, ticketId);
+  const text = await context.pool.run('writeProgram', { ...(await programInput(context, ticket, asked)), format });
   const [media, ending] = MEDIA[format];
-  return new FileAnswer(`ticket-${number}.${ending}`, media, text);
+  return new FileAnswer(`ticket-${ticket.number}.${ending}`, media, text);
 }
 
-async function programInput(context: Context, ticketId: string, asked: AskedPieces) {
-  const ticket = await getTicket(context, ticketId);
+async function programInput(context: Context, ticket: Ticket, asked: AskedPieces) {
   const layout = await layoutOf(context, ticket.layoutId);
   if (!layout) throw new ApiError('wrong-stage', 'Nothing is laid out on the pieces yet: bring artwork at Place.');
   const [recipe] = await recipesOf(context, ticket);
   if (!recipe) throw new ApiError('wrong-stage', 'No setting is in use on this ticket yet: take one at Prove.');
   const { equipment } = await loadEquipment(context, ticket);
   const { machine } = equipment;
-  const artwork = layout.artworkId ? await find(context, 'artworks', layout.artworkId) : null;
   const setting: ProgramSetting = { ...recipe, directions: recipe.directions ?? 'two-way' };
   const reading = panelReading(shopUnits(await workshop(context)), equipment);
-  const places = await placesOf(context, ticketId);
+  const places = await placesOf(context, ticket.id);
   return {
     ...{ entries: layout.entered, count: ticket.pieces, places, asked, setting },
-    file: artwork && (await artworkFile(context, artwork)),
+    file: await layoutFile(context, layout),
     options: {
       ...{ title: ticket.title, motion: rowMotion(machine), fullScaleS: machine.fullScaleS },
       ...{ work: layout.entered.work, outlineFirst: layout.entered.outlineFirst, oneByOne: places === null },

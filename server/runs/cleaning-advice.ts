@@ -1,12 +1,17 @@
 import { mean, sampleVariance, studentT90 } from '@unto/core/statistics';
-import { CLEANING_METHODS, type CleaningAdvice } from '@unto/contract';
+import type { CleaningAdvice } from '@unto/contract';
 import { find, type Context } from '../db/context.js';
 
 /** Ways of cleaning from the gentlest to the hardest. Common practice, no source. */
-const GENTLE_FIRST: readonly CleaningAdvice['method'][] = [
-  ...['dry paper towel', 'water and sponge', 'ultrasonic bath', 'isopropyl alcohol'],
-  ...['alcohol and scrubbing', 'dishwasher', 'water and abrasive pad'],
-] as CleaningAdvice['method'][];
+const GENTLE_FIRST = [
+  'dry paper towel',
+  'water and sponge',
+  'ultrasonic bath',
+  'isopropyl alcohol',
+  'alcohol and scrubbing',
+  'dishwasher',
+  'water and abrasive pad',
+] as const satisfies readonly CleaningAdvice['method'][];
 
 /** Runs that are learnt from: the newest. */
 const MOST = 200;
@@ -15,14 +20,14 @@ const MOST = 200;
 export async function cleaningAdvice(context: Context, ticketId: string): Promise<CleaningAdvice[]> {
   const { compoundId, substrateId } = await find(context, 'tickets', ticketId);
   const [found] = await context.sequelize.query(
-    `SELECT DISTINCT ON (r.id) c.method, c.minutes / r.pieces AS minutes, c.residue
+    `SELECT * FROM (SELECT DISTINCT ON (r.id) c.method, c.minutes / r.pieces AS minutes, c.residue, r.at
      FROM standing_runs r JOIN cleanings c ON c.run_id = r.id
      WHERE r.substrate_id = :substrateId AND r.compound_id IS NOT DISTINCT FROM :compoundId::uuid
-     ORDER BY r.id, c.sequence DESC LIMIT ${MOST}`,
+     ORDER BY r.id, c.sequence DESC) newest ORDER BY at DESC LIMIT ${MOST}`,
     { replacements: { substrateId, compoundId }, transaction: context.transaction ?? null },
   );
   const rows = found as { method: string; minutes: number; residue: string }[];
-  return GENTLE_FIRST.filter((method) => CLEANING_METHODS.includes(method)).flatMap((method) => {
+  return GENTLE_FIRST.flatMap((method) => {
     const own = rows.filter((row) => row.method === method);
     if (!own.length) return [];
     const minutes = own.map((row) => row.minutes);

@@ -4,7 +4,7 @@ import { madePieces, markedNumbers, pieceName } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
-import { countedOf } from './counted.js';
+import { countedOf, requirePieceOf } from './counted.js';
 
 /** Draws pieces of a run at random; more than were drawn before are added to those, never fewer. */
 export async function createSampleDraw(context: Context, runId: string, request: CreateSampleDraw): Promise<RunSample> {
@@ -27,8 +27,7 @@ export async function createSampleDraw(context: Context, runId: string, request:
 export async function createPieceCheck(context: Context, runId: string, request: CreatePieceCheck): Promise<RunSample> {
   const run = await find(context, 'runs', runId);
   await createOnce(context, 'piece check', request, async () => {
-    if (request.piece > run.pieces)
-      throw fault('piece', `This run is of ${run.pieces} pieces; there is no ${request.piece}.`);
+    requirePieceOf(run, request.piece);
     await insert(context, 'pieceChecks', { ...request, runId, at: context.now, byId: context.actor });
   });
   return sampleOf(context, run);
@@ -42,7 +41,7 @@ export async function createPieceFault(context: Context, runId: string, request:
   const run = await find(context, 'runs', runId);
   await createOnce(context, 'piece fault', request, async () => {
     const { id, piece, fault: seen, spot = null } = request;
-    if (piece > run.pieces) throw fault('piece', `This run is of ${run.pieces} pieces; there is no ${piece}.`);
+    requirePieceOf(run, piece);
     await insert(context, 'pieceFaults', { id, piece, fault: seen, spot, runId, at: context.now, byId: context.actor });
   });
   return sampleOf(context, run);
@@ -96,9 +95,7 @@ async function markedOf(
     names: layout ? marked.map(({ piece }) => pieceName(layout, numbers[piece - 1]!)) : [],
     first:
       stood && stood.result !== 'not scrubbed'
-        ? [{ piece: 1, test: 'abrasive pad', strokes: null, result: FIRST_STOOD[stood.result], ...momentOf(stood) }]
+        ? [{ ...stood, piece: 1, test: 'abrasive pad', strokes: null, result: FIRST_STOOD[stood.result] }]
         : [],
   };
 }
-
-const momentOf = ({ at, byId }: Rows['firstPieces']) => ({ at, byId });

@@ -1,5 +1,6 @@
-import { weakestGrade, type Grade } from '@unto/core';
+import { weakestGrade } from '@unto/core';
 import type { CreateVerdict, Verdict } from '@unto/contract';
+import { isBelowProved } from '@unto/domain';
 import { createOnce, find, insert, list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
@@ -16,7 +17,7 @@ export async function createVerdict(context: Context, ticketId: string, request:
     const open = runs.filter(({ judged }) => !judged).length;
     if (open) throw new ApiError('wrong-stage', `${open === 1 ? 'A run is' : `${open} runs are`} not judged yet.`);
     const grade = weakestGrade(runs.map((run) => run.grade));
-    const belowProved = !PROVED.includes(grade);
+    const belowProved = isBelowProved(grade);
     const good = runs.reduce((sum, run) => sum + Math.min(run.pieces, run.piecesGood ?? 0), 0);
     requireWords(request, { good, wanted: ticket.pieces });
     if (request.verdict !== 'rework' && belowProved && !request.standsForIt)
@@ -29,8 +30,6 @@ export async function createVerdict(context: Context, ticketId: string, request:
   });
   return verdictsOf(context, ticketId);
 }
-
-const PROVED: readonly Grade[] = ['measured', 'proved'];
 
 function requireWords(
   { verdict, exceptions }: CreateVerdict,

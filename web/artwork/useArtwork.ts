@@ -1,4 +1,4 @@
-import { artworkWarnings, equivalentRadius, readLooseTable, type TextField } from '@unto/core';
+import { artworkWarnings, readLooseTable, spotWidth, type TextField } from '@unto/core';
 import { layoutEntries, type ArtworkRecord, type CreateArtwork, type LayoutEntries } from '@unto/contract';
 import type { PiecePreview } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
@@ -58,7 +58,7 @@ export function useArtwork() {
   });
 
   const lens = computed(() => ticket.fitted?.lens ?? null);
-  const spotMm = computed(() => (lens.value ? 2 * equivalentRadius(lens.value.spotXMm, lens.value.spotYMm) : 0.15));
+  const spotMm = computed(() => (lens.value ? spotWidth(lens.value) : 0.15));
   const intervalMm = computed(() => ticket.page?.recipes[0]?.intervalMm ?? null);
   const warnings = computed(() =>
     artwork.value

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { weakestGrade } from '@unto/core';
+import { isBelowProved } from '@unto/domain';
 import { createVerdict, VERDICTS, type CreateVerdict } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -23,7 +24,7 @@ const runs = computed(() => (ticket.page?.runs ?? []).filter(({ correctedById })
 const unjudged = computed(() => runs.value.filter(({ judgement }) => !judgement).length);
 const good = computed(() => runs.value.reduce((sum, { judgement }) => sum + (judgement?.piecesGood ?? 0), 0));
 const grade = computed(() => (runs.value.length ? weakestGrade(runs.value.map((run) => run.grade)) : null));
-const below = computed(() => grade.value !== null && grade.value !== 'proved' && grade.value !== 'measured');
+const below = computed(() => grade.value !== null && isBelowProved(grade.value));
 const faults = computed(() => [...new Set(runs.value.flatMap(({ judgement }) => judgement?.faults ?? []))]);
 const WORDS = {
   'hand over': 'Hand over',

@@ -12,7 +12,7 @@ import {
   couponDxf,
   couponGcode,
   couponRunTime,
-  equivalentRadius,
+  spotWidth,
   couponSvg,
   findPart,
   fitNotes,
@@ -101,7 +101,7 @@ const computations: Computations = {
       return {
         layout,
         predictions: predictCells(layout, equipment),
-        runTimeS: couponRunTime(layout, equipment.motion, 2 * equivalentRadius(equipment.spotXMm, equipment.spotYMm)),
+        runTimeS: couponRunTime(layout, equipment.motion, spotWidth(equipment)),
         runUpMm: widestRunUp(layout, equipment.motion),
         labelDose: labelDose(layout, equipment),
       };
