@@ -3,10 +3,11 @@ import type { WeighOnScale } from '@unto/contract';
 import type { PictureAsk } from './devices/ask-of-device.js';
 import { takePicture } from './bench-devices/take-picture.js';
 import { weighOnScale } from './bench-devices/weigh-on-scale.js';
-import { adoptBurns, driveBurn } from './coupons/burn-worker.js';
+import { adoptBurns, driveBurn, type BurnWork } from './burns/burn-worker.js';
+import { couponBurns } from './coupons/burns.js';
 import type { SceneTeller } from './devices/simulated.js';
-import type { DeviceWork } from './devices/work.js';
 import { contextOf, type AppDeps } from './http/deps.js';
+import { runBurns } from './markings/burns.js';
 
 /** Burns that nobody holds are looked for so often, ms. */
 const ADOPT_EVERY_MS = 3000;
@@ -21,7 +22,8 @@ export interface WorkOptions {
 export async function startWork(deps: AppDeps, options: WorkOptions = {}): Promise<() => Promise<void>> {
   const { jobs } = deps;
   if (!jobs) throw new Error('There are no jobs to be done.');
-  const work: DeviceWork = {
+  const work: BurnWork = {
+    subjects: { coupon: couponBurns, run: runBurns },
     get devices() {
       return deps.devices;
     },

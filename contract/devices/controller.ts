@@ -34,9 +34,9 @@ export interface ControllerState {
   readonly state: (typeof CONTROLLER_STATES)[number];
   readonly elapsedS: number;
   readonly totalS: number;
-  /** Cells (counted from 0) burnt whole. */
+  /** Cells of a coupon or pieces of a run, as the program names them less one, burnt whole. */
   readonly cellsDone: readonly number[];
-  /** The cell it is at; null between cells. */
+  /** The one it is at; null between them. */
   readonly cell: number | null;
   /** What the program asks for while it waits. */
   readonly message: string;
@@ -108,10 +108,16 @@ export const BURN_BROKEN_OFF: readonly BurnState[] = ['silent', 'unknown', 'stop
 /** It ended, and the coupon is as it was. */
 export const BURN_UNFIRED: readonly BurnState[] = ['not sent', 'nothing'];
 
-/** A run of a coupon's program as kept. */
+/** Sends a counted run: the pieces of it that are to go, as many as the jig holds. */
+export const startRunBurn = shape({ id: uuid().label('id') });
+export type StartRunBurn = Frozen<InferType<typeof startRunBurn>>;
+
+/** A program's run as kept, of a coupon's cells (from 0) or of a ticket's pieces (less one). */
 export const burn = record({
   id: uuid(),
   state: word(BURN_STATES),
+  /** Which it was sent for; null for every cell of a coupon. */
+  parts: orNull(list(amount())),
   elapsedS: amount(),
   totalS: amount(),
   cellsDone: list(amount()),

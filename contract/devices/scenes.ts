@@ -40,9 +40,19 @@ export interface CouponScene {
   readonly program: string;
 }
 
-/** A blank under the head, and how the switches beside it stand; null for not said. */
+/** A piece of a jig: which of its program it is, and where its lower left corner lies. */
+export interface LaidPiece {
+  /** Its number less one. */
+  readonly part: number;
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+/** Blanks under the head, and how the switches beside it stand; null for not said. */
 export interface HeadScene {
   readonly setup: BurnSetup;
+  /** Pieces alike, each a blank of its own; none where one lies at 0, 0. */
+  readonly pieces?: readonly LaidPiece[] | undefined;
   readonly air: boolean | null;
   readonly extraction: boolean | null;
 }

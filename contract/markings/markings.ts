@@ -17,6 +17,7 @@ import {
   word,
   words,
 } from '../fields/index.js';
+import { burn } from '../devices/index.js';
 import type { Frozen } from '../routing/index.js';
 import { runSetting } from '../runs/index.js';
 
@@ -106,6 +107,8 @@ export const marking = record({
   firstPiece: orNull(word(FIRST_PIECE)),
   note: words(),
   checked: list(word(RUN_CHECKS)),
+  /** Its newest program on the controller; null where none was sent. */
+  burn: orNull(burn),
   /** Only those of which something was said, each with its newest. */
   counted: list(markedPiece),
 });

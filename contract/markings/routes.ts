@@ -1,3 +1,4 @@
+import { actOnBurn, settleBurn, startRunBurn } from '../devices/index.js';
 import { uuid } from '../fields/index.js';
 import { route } from '../routing/index.js';
 import { createFirstPiece, createMarking, createPieceEvent, endMarking, marking } from './markings.js';
@@ -35,6 +36,30 @@ export const markingRoutes = {
     summary: 'End it: what was counted becomes a run',
     params,
     body: endMarking,
+    answer: marking,
+  }),
+  startRunBurn: route({
+    method: 'post',
+    path: '/api/markings/:id/burns',
+    summary: 'Have the pieces that are to go sent to the controller, which counts them',
+    params,
+    body: startRunBurn,
+    answer: marking,
+  }),
+  actOnRunBurn: route({
+    method: 'put',
+    path: '/api/run-burns/:id/act',
+    summary: 'Ask for a counted run’s program to pause, go on or stop',
+    params,
+    body: actOnBurn,
+    answer: marking,
+  }),
+  settleRunBurn: route({
+    method: 'put',
+    path: '/api/run-burns/:id/settle',
+    summary: 'Say what was found of a program that broke off, or have its other pieces burnt',
+    params,
+    body: settleBurn,
     answer: marking,
   }),
 } as const;

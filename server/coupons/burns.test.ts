@@ -71,7 +71,7 @@ describe('a coupon on the controller', () => {
         setup: { key: made.design.code, family: 'stainless', batch: made.ticketId, focusMm: 0, radiusMm: 0.0825 },
       },
     ]);
-    expect((await send(body)).body.detail).toMatch(/sent already/);
+    expect((await send(body)).body.detail).toMatch(/sent to the head already/);
     head.says = { cellsDone: [0, 1], cell: 2, elapsedS: 40 };
     await rig.until(
       () => coupon(made.id),
@@ -260,15 +260,15 @@ describe('what nobody can know', () => {
     const { tasks } = (await rig.call('GET', '/api/today')).body;
     expect(tasks[0]).toMatchObject({
       title: expect.stringMatching(/^Look at the machine: K-/),
-      text: expect.stringMatching(/^3 cells burnt/),
+      text: expect.stringMatching(/^3 burnt · nobody/),
       urgent: true,
     });
     expect((await becomes(id, 'unknown')).burn).toMatchObject({ cellsDone: [0, 1, 2] });
-    expect((await settle(burn, 'nothing')).body.detail).toMatch(/told of 3 cells/);
+    expect((await settle(burn, 'nothing')).body.detail).toMatch(/told of 3 burnt/);
     expect((await settle(burn, 'partly', 2)).body.faults[0].message).toMatch(
-      /told of 3 cells burnt whole: count again/,
+      /told of 3 burnt whole: count again/,
     );
-    expect((await settle(burn, 'partly', 13)).body.faults[0].message).toMatch(/Only 12 cells/);
+    expect((await settle(burn, 'partly', 13)).body.faults[0].message).toMatch(/Only 12 were/);
     const { body } = await settle(burn, 'partly', 5);
     expect(body).toMatchObject({ burntCells: [0, 1, 2, 3, 4], burn: { state: 'partly', cellsCut: [5] } });
   });

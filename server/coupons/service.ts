@@ -6,7 +6,7 @@ import { ApiError } from '../errors/api-error.js';
 import { requireFitted } from '../place/fittings.js';
 import { loadEquipment, requireInUse } from '../inventory/service.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
-import { requireNoBurn } from './burns.js';
+import { requireNoBurn } from '../burns/burns.js';
 import { changeCoupon } from './change.js';
 import { freezeFiring } from './firing.js';
 import { getCoupon } from './view.js';
@@ -60,7 +60,7 @@ export async function redesignCoupon(
   requireVersion(stored.version, request.version, await getCoupon(context, id));
   if (stored.burntAt)
     throw new ApiError('wrong-stage', 'This coupon was burnt as it stands: copy its design to a new one.');
-  await requireNoBurn(context, id);
+  await requireNoBurn(context, { couponId: id });
   const { equipment, revisions } = await loadEquipment(context, stored);
   const design = { ...request.design, code: stored.design.code };
   const layout = layoutCoupon(design, couponLimits(equipment));
@@ -79,7 +79,7 @@ export async function markBurnt(context: Context, id: string, { version, notes }
   const stored = await find(context, 'coupons', id, { lock: true });
   requireVersion(stored.version, version, await getCoupon(context, id));
   if (stored.burntAt) return getCoupon(context, id);
-  await requireNoBurn(context, id);
+  await requireNoBurn(context, { couponId: id });
   await requireFitted(context, stored);
   if (stored.ticketId) await refuseWetCoat(context, stored.ticketId);
   const frozen = await freezeFiring(context, stored, notes);

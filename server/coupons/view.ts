@@ -1,14 +1,7 @@
 import { literal, Op } from 'sequelize';
-import type {
-  Burn,
-  Coupon,
-  CouponPicture,
-  CouponStage,
-  CouponSummary,
-  ListCouponsQuery,
-  Reading,
-} from '@unto/contract';
-import { type Context, find, isId, list, NEWEST_FIRST, OLDEST_FIRST, together } from '../db/context.js';
+import type { Coupon, CouponPicture, CouponStage, CouponSummary, ListCouponsQuery, Reading } from '@unto/contract';
+import { newestBurn } from '../burns/burns.js';
+import { type Context, find, isId, list, OLDEST_FIRST, together } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { pageOf } from '../db/page.js';
 import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
@@ -16,7 +9,7 @@ import { ticketTitles, type TitledTicket } from '../tickets/titles.js';
 /** A coupon with its run, pictures and readings. */
 export async function getCoupon(context: Context, id: string): Promise<Coupon> {
   // First, so that a run that has ended is never shown with the coupon as it was before.
-  const burn = isId(id) ? await newestBurn(context, id) : null;
+  const burn = isId(id) ? await newestBurn(context, { couponId: id }) : null;
   const [row, readings, pictures, [staged]] = await together(
     context,
     () => find(context, 'coupons', id),
@@ -103,21 +96,6 @@ async function scrubbedCounts(
   return new Map((counted as { id: string; scrubbed: number; holds: number }[]).map((row) => [row.id, row]));
 }
 
-/** The newest run of a coupon as the client sees it. */
-async function newestBurn(context: Context, couponId: string): Promise<Burn | null> {
-  const [row] = await list(context, 'burns', { where: { couponId }, order: NEWEST_FIRST, limit: 1 });
-  if (!row) return null;
-  const { id, state, elapsedS, totalS, cellsDone, cellsCut, cell, message, asked, fault, byId } = row;
-  const { startedAt, seenAt, endedAt } = row;
-  return {
-    ...{ id, state, elapsedS, totalS, cellsDone, cellsCut, cell, message, asked, fault },
-    startedAt: startedAt.toISOString(),
-    seenAt: seenAt.toISOString(),
-    endedAt: endedAt?.toISOString() ?? null,
-    by: byId,
-  };
-}
-
 /** Pictures of a coupon, oldest first. */
 async function couponPicturesOf(context: Context, couponId: string): Promise<CouponPicture[]> {
   const rows = await list(context, 'couponPictures', { where: { couponId }, order: OLDEST_FIRST });
@@ -146,7 +124,7 @@ function couponView({
   row: Rows['coupons'];
   stage: CouponStage;
   readings: readonly Rows['readings'][];
-  burn: Burn | null;
+  burn: Coupon['burn'];
   pictures: readonly CouponPicture[];
 }): Coupon {
   const { number: _number, cells: _cells, byId, createdAt, burntAt, ...rest } = row;

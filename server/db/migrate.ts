@@ -23,6 +23,7 @@ import * as kept from './migrations/0020-kept.js';
 import * as recipes from './migrations/0021-recipes.js';
 import * as markings from './migrations/0022-markings.js';
 import * as durability from './migrations/0024-durability.js';
+import * as bench from './migrations/0025-bench.js';
 import * as artworks from './migrations/0023-artworks.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
@@ -51,6 +52,7 @@ export const MIGRATIONS = [
   markings,
   artworks,
   durability,
+  bench,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

@@ -1,6 +1,7 @@
 import { Op } from 'sequelize';
 import type { CreateFirstPiece, CreateMarking, CreatePieceEvent, CreateRun, EndMarking, Marking } from '@unto/contract';
 import { countedMinutes, madePieces, markedNumbers, pieceNumbers, settingOnEquipment } from '@unto/domain';
+import { newestBurn, requireNoBurn } from '../burns/burns.js';
 import { createOnce, find, insert, list, NEWEST_FIRST, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError, fault } from '../errors/api-error.js';
@@ -35,7 +36,7 @@ export async function createMarking(context: Context, ticketId: string, request:
       ...{ endedAt: null, runId: null, layoutId: ticket.layoutId, at: pressedAt(context), byId: context.actor },
     });
   });
-  return markingView(context, await find(context, 'markings', request.id));
+  return getMarking(context, request.id);
 }
 
 /** @throws invalid-input at numbers that are not as many as there are pieces, or not of this ticket */
@@ -91,6 +92,7 @@ export async function createFirstPiece(
 export async function endMarking(context: Context, markingId: string, { runId }: EndMarking): Promise<Marking> {
   const marking = await find(context, 'markings', markingId, { lock: true });
   if (!marking.endedAt) {
+    await requireNoBurn(context, { markingId });
     const view = await markingView(context, marking);
     const pieces = madePieces(view.counted).length;
     if (pieces > 0) {
@@ -110,10 +112,11 @@ export async function endMarking(context: Context, markingId: string, { runId }:
       { where: { id: markingId }, transaction: context.transaction ?? null },
     );
   }
-  return markingView(context, await find(context, 'markings', markingId));
+  return getMarking(context, markingId);
 }
 
-function requireCounting({ endedAt, runId }: Rows['markings']): void {
+/** @throws wrong-stage once a run was ended */
+export function requireCounting({ endedAt, runId }: Rows['markings']): void {
   if (!endedAt) return;
   throw new ApiError(
     'wrong-stage',
@@ -135,6 +138,10 @@ export async function openMarkings(context: Context): Promise<Marking[]> {
   return Promise.all(rows.map((row) => markingView(context, row)));
 }
 
+export async function getMarking(context: Context, id: string): Promise<Marking> {
+  return markingView(context, await find(context, 'markings', id));
+}
+
 async function markingView(context: Context, row: Rows['markings']): Promise<Marking> {
   const [first] = await list(context, 'firstPieces', {
     where: { markingId: row.id },
@@ -147,6 +154,7 @@ async function markingView(context: Context, row: Rows['markings']): Promise<Mar
     ...{ ended: endedAt !== null, firstPiece: first?.result ?? null, note },
     checked: row.entered.checked,
     numbers: markedNumbers(row.entered),
+    burn: await newestBurn(context, { markingId: row.id }),
     counted: await countedOf(context, row.id),
   };
 }

@@ -1,10 +1,19 @@
-import { settingWords, type ProgramSetting } from '@unto/core';
-import type { Ticket } from '@unto/contract';
-import { panelReading, rowMotion, shopUnits, workOutSheet, type AskedPieces } from '@unto/domain';
+import { settingWords, type MarkSetting, type ProgramSetting } from '@unto/core';
+import type { Layout, Ticket } from '@unto/contract';
+import {
+  panelReading,
+  rowMotion,
+  settingOnEquipment,
+  shopUnits,
+  workOutSheet,
+  type AskedPieces,
+  type FittedEquipment,
+} from '@unto/domain';
 import type { Context } from '../db/context.js';
+import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { FileAnswer } from '../http/file-answer.js';
-import { loadEquipment } from '../inventory/service.js';
+import { equipmentOf, loadEquipment } from '../inventory/service.js';
 import { newestSheet } from '../prepare/sheets.js';
 import { recipesOf } from '../recipes/views.js';
 import { getTicket } from '../tickets/service.js';
@@ -29,35 +38,80 @@ export async function ticketProgram(
   asked: AskedPieces,
 ): Promise<FileAnswer> {
   const ticket = await getTicket(context, ticketId);
-  const text = await context.pool.run('writeProgram', { ...(await programInput(context, ticket, asked)), format });
-  const [media, ending] = MEDIA[format];
-  return new FileAnswer(`ticket-${ticket.number}.${ending}`, media, text);
-}
-
-async function programInput(context: Context, ticket: Ticket, asked: AskedPieces) {
-  const layout = await layoutOf(context, ticket.layoutId);
-  if (!layout) throw new ApiError('wrong-stage', 'Nothing is laid out on the pieces yet: bring artwork at Place.');
+  const layout = requireLaidOut(await layoutOf(context, ticket.layoutId));
   const [recipe] = await recipesOf(context, ticket);
   if (!recipe) throw new ApiError('wrong-stage', 'No setting is in use on this ticket yet: take one at Prove.');
   const { equipment } = await loadEquipment(context, ticket);
+  const input = await programInput(context, { ticket, layout, equipment, setting: recipe, asked });
+  const [media, ending] = MEDIA[format];
+  const text = await context.pool.run('writeProgram', { ...input, format });
+  return new FileAnswer(`ticket-${ticket.number}.${ending}`, media, text);
+}
+
+/**
+ * A load of a run that is counted, as G-code: as its pieces were laid out and its setting stood when it began.
+ * @param numbers of its pieces on the ticket @throws wrong-stage without a layout, or a setting that is known only in part
+ */
+export async function runProgram(
+  context: Context,
+  marking: Rows['markings'],
+  numbers: readonly number[],
+): Promise<string> {
+  const layout = requireLaidOut(await layoutOf(context, marking.layoutId));
+  const equipment = await equipmentOf(context, marking.revisions);
+  const setting = settingOnEquipment(marking.entered, equipment);
+  const asked = { pieces: numbers.join(',') };
+  const ticket = await getTicket(context, marking.ticketId);
+  const input = await programInput(context, { ticket, layout, equipment, setting, asked });
+  return context.pool.run('writeProgram', { ...input, format: 'gcode' });
+}
+
+/** How many pieces lie under the head at once: the places of the jig, or every one where they are laid in one by one. */
+export async function loadOf(context: Context, ticket: Pick<Ticket, 'id' | 'pieces'>): Promise<number> {
+  return (await placesOf(context, ticket.id))?.length ?? ticket.pieces;
+}
+
+function requireLaidOut(layout: Layout | null): Layout {
+  if (!layout) throw new ApiError('wrong-stage', 'Nothing is laid out on the pieces yet: bring artwork at Place.');
+  return layout;
+}
+
+interface Asked {
+  readonly ticket: Ticket;
+  readonly layout: Layout;
+  readonly equipment: FittedEquipment;
+  readonly setting: MarkSetting;
+  readonly asked: AskedPieces;
+}
+
+async function programInput(context: Context, { ticket, layout, equipment, setting, asked }: Asked) {
   const { machine } = equipment;
-  const setting: ProgramSetting = { ...recipe, directions: recipe.directions ?? 'two-way' };
-  const reading = panelReading(shopUnits(await workshop(context)), equipment);
+  const { work, outlineFirst } = layout.entered;
   const places = await placesOf(context, ticket.id);
   return {
-    ...{ entries: layout.entered, count: ticket.pieces, places, asked, setting },
+    ...{ entries: layout.entered, count: ticket.pieces, places, asked, setting: known(setting) },
     file: await layoutFile(context, layout),
     options: {
       ...{ title: ticket.title, motion: rowMotion(machine), fullScaleS: machine.fullScaleS },
-      ...{ work: layout.entered.work, outlineFirst: layout.entered.outlineFirst, oneByOne: places === null },
-      laserOn: recipe.powerMode === 'constant' ? ('M3' as const) : ('M4' as const),
+      ...{ work, outlineFirst, oneByOne: places === null },
+      laserOn: laserOnOf(setting),
     },
-    words: settingWords(recipe, reading),
+    words: settingWords(setting, panelReading(shopUnits(await workshop(context)), equipment)),
   };
 }
 
+/** How the beam is put on: power held at turns, or falling with the speed. */
+export const laserOnOf = ({ powerMode }: Pick<MarkSetting, 'powerMode'>): 'M3' | 'M4' =>
+  powerMode === 'constant' ? 'M3' : 'M4';
+
+function known({ powerPercent, speedMmPerS, intervalMm, directions, ...rest }: MarkSetting): ProgramSetting {
+  if (powerPercent === null || speedMmPerS === null || intervalMm === null)
+    throw new ApiError('wrong-stage', 'Power, speed and interval must be known for a program.');
+  return { ...rest, powerPercent, speedMmPerS, intervalMm, directions: directions ?? 'two-way' };
+}
+
 /** Places of the ticket's jig; null where none was laid out. */
-async function placesOf(context: Context, ticketId: string) {
+export async function placesOf(context: Context, ticketId: string) {
   const sheet = await newestSheet(context, ticketId);
   if (sheet?.entries.mode !== 'rows') return null;
   return workOutSheet(sheet.entries).places.filter(({ test }) => !test);

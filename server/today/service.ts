@@ -11,6 +11,7 @@ import {
   type TodayTask,
 } from '@unto/contract';
 import { endOfDay, madePieces, readTimerAt } from '@unto/domain';
+import { burntOn } from '../burns/burns.js';
 import { storedCoatsWhere } from '../coat/stored.js';
 import { couponsWaiting } from '../coupons/view.js';
 import { list, rowsOf, together, type Context } from '../db/context.js';
@@ -187,28 +188,28 @@ async function couponTasks(context: Context): Promise<(TodayTask & { ticketId: s
 
 const BROKEN_WORDS = {
   silent: { title: 'The controller is silent', text: 'it may still burn: look at the machine' },
-  unknown: { title: 'Look at the machine', text: 'nobody can know how far it was burnt but who counts the cells' },
-  stopped: { title: 'Stopped', text: 'burn the other cells, or take it as it is' },
+  unknown: { title: 'Look at the machine', text: 'nobody can know how far it was burnt but who looks' },
+  stopped: { title: 'Stopped', text: 'burn the others, or take it as it is' },
 } as const;
 
 /** Runs on the controller that broke off and are not settled. */
 async function brokenBurnTasks(context: Context): Promise<TodayTask[]> {
   const burns = await list(context, 'burns', { where: { state: [...BURN_BROKEN_OFF] } });
-  if (!burns.length) return [];
-  const coupons = await list(context, 'coupons', { where: { id: burns.map(({ couponId }) => couponId) } });
-  return burns.map((burn) => {
-    const { title, text } = BROKEN_WORDS[burn.state as keyof typeof BROKEN_WORDS];
-    const { design } = coupons.find(({ id }) => id === burn.couponId)!;
-    return {
-      key: `burn-${burn.id}`,
-      at: null,
-      title: `${title}: ${design.code}`,
-      text: `${burn.cellsDone.length} cells burnt · ${text}`,
-      action: 'Open',
-      to: `/coupons/${burn.couponId}`,
-      urgent: true,
-    };
-  });
+  return Promise.all(
+    burns.map(async (burn) => {
+      const { title, text } = BROKEN_WORDS[burn.state as keyof typeof BROKEN_WORDS];
+      const { name, to } = await burntOn(context, burn);
+      return {
+        key: `burn-${burn.id}`,
+        at: null,
+        title: `${title}: ${name}`,
+        text: `${burn.cellsDone.length} burnt · ${text}`,
+        action: 'Open',
+        to,
+        urgent: true,
+      };
+    }),
+  );
 }
 
 /** Recipes that drifted and wait for a check coupon. */

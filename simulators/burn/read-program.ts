@@ -11,7 +11,7 @@ export interface Move {
   readonly power: number;
   /** M4: power follows the speed. */
   readonly scaled: boolean;
-  /** Cell it belongs to, from 0; −1 for none. */
+  /** Cell or piece it belongs to, its number less one; −1 for none. */
   readonly cell: number;
   /** What the last comment before a stop says. */
   readonly message: string;
@@ -68,9 +68,9 @@ export function readProgram(text: string): Move[] {
 
 function noteComment(state: Modal, comment: string): void {
   state.comment = comment;
-  const cell = /^cell (\d+)\b/.exec(comment);
+  const cell = /^(?:cell|piece) (\d+)\b/.exec(comment);
   if (cell) state.cell = Number(cell[1]) - 1;
-  else if (/^(label|corner marks|QR|end|coupon)\b/.test(comment)) state.cell = -1;
+  else if (/^(lay in|label|corner marks|QR|end|coupon)\b/.test(comment)) state.cell = -1;
 }
 
 function runLine(state: Modal, code: string, line: number, moves: Move[]): void {

@@ -44,12 +44,10 @@ export class SimulatedController {
     this.advance();
     if (this.job && ['running', 'paused', 'waiting'].includes(this.job.state)) throw new Refused('It runs a program.');
     if (!this.lies) throw new Refused('Nothing lies under the head.');
-    const { setup } = this.lies;
-    const moves = runTimes(understood(gcode), setup);
-    const blank = this.blanks.get(setup.key) ?? new BurntBlank(setup, this.film);
-    this.blanks.set(setup.key, blank);
+    const moves = runTimes(understood(gcode), this.lies.setup);
     this.begun.push(name);
-    this.job = { program: name, moves, blank, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
+    const laid = { lies: this.lies, film: this.film };
+    this.job = { program: name, moves, ...laid, at: 0, elapsedS: 0, state: 'running', seenAt: this.now() };
     return this.state();
   }
 
@@ -139,11 +137,27 @@ export class SimulatedController {
       }
       job.at += 1;
     }
-    job.blank.burn(job.moves.slice(from, job.at), { air: this.hasAir === true });
+    this.burn(job, job.moves.slice(from, job.at));
     if (job.state === 'running' && job.at >= job.moves.length) {
       job.state = 'done';
       job.elapsedS = total;
     }
+  }
+
+  /** Burns moves into what lies there: the one blank, or each piece its own. */
+  private burn({ lies: { setup, pieces }, film }: Laid, moves: readonly TimedMove[]): void {
+    const air = { air: this.hasAir === true };
+    if (!pieces) return this.blankOf(setup, film).burn(moves, air);
+    for (const { part, xMm, yMm } of pieces) {
+      const own = moves.filter(({ cell }) => cell === part).map((move) => shifted(move, -xMm, -yMm));
+      if (own.length) this.blankOf({ ...setup, key: pieceKey(setup.key, part) }, film).burn(own, air);
+    }
+  }
+
+  private blankOf(setup: BurnSetup, film: FilmTruth): BurntBlank {
+    let blank = this.blanks.get(setup.key);
+    if (!blank) this.blanks.set(setup.key, (blank = new BurntBlank(setup, film)));
+    return blank;
   }
 
   private isHalfWay(): boolean {
@@ -162,10 +176,21 @@ function understood(gcode: string) {
   }
 }
 
-interface Running {
+const pieceKey = (key: string, part: number) => `${key}/${part}`;
+
+function shifted(move: TimedMove, dx: number, dy: number): TimedMove {
+  return { ...move, x0: move.x0 + dx, x1: move.x1 + dx, y0: move.y0 + dy, y1: move.y1 + dy };
+}
+
+/** What lay under the head as a program began, and its coat. */
+interface Laid {
+  readonly lies: HeadScene;
+  readonly film: FilmTruth;
+}
+
+interface Running extends Laid {
   readonly program: string;
   readonly moves: readonly TimedMove[];
-  readonly blank: BurntBlank;
   /** The move it is at. */
   at: number;
   elapsedS: number;

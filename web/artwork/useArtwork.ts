@@ -1,6 +1,6 @@
 import { artworkWarnings, readLooseTable, spotWidth, type TextField } from '@unto/core';
 import { layoutEntries, type ArtworkRecord, type CreateArtwork, type LayoutEntries } from '@unto/contract';
-import type { PiecePreview } from '@unto/domain';
+import { pieceSize, type PiecePreview } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
 import { v4 as uuid } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -30,10 +30,7 @@ export function useArtwork() {
   const worker = useComputations();
   const own = ticket.ticket!;
   const blank = shop.inUse('blank').find(({ body }) => body.substrateId === own.substrateId)?.body;
-  const piece = {
-    widthMm: blank?.widthMm ?? own.markWidthMm + 2 * own.coatMarginMm,
-    heightMm: blank?.heightMm ?? own.markHeightMm + 2 * own.coatMarginMm,
-  };
+  const piece = pieceSize(own, blank ?? null);
   const kept = ticket.page?.layout?.entered;
   const typed = ref<Typed>({ ...(kept ?? firstEntries()) });
   const draft = useDraft(`layout-${own.id}`, typed);

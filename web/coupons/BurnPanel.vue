@@ -7,14 +7,14 @@ import { useShop } from '../stores/shop';
 import FiringNotesFields from '../setting/FiringNotes.vue';
 import ChoiceField from '../ui/ChoiceField.vue';
 import { formatDuration } from '../ui/format';
-import BurnRun from './BurnRun.vue';
-import { useBurn } from './useBurn';
+import BurnRun from '../burns/BurnRun.vue';
+import { useCouponBurn } from './useCouponBurn';
 
 /** Burn a coupon: sent to the controller and followed, or by hand. */
 const props = defineProps<{ coupon: Coupon; gantry: boolean; cells: number; runTimeS: number }>();
 const emit = defineEmits<{ changed: [Coupon]; burnt: [FiringNotes] }>();
 const shop = useShop();
-const { burn, notSent, busy, fault, send, act, settle } = useBurn(toRef(props, 'coupon'), (coupon) =>
+const { burn, notSent, busy, fault, send, act, settle } = useCouponBurn(toRef(props, 'coupon'), (coupon) =>
   emit('changed', coupon),
 );
 const laserOn = ref<'M3' | 'M4'>('M3');
@@ -43,7 +43,16 @@ const sends = computed(() => shop.devices.controller && props.gantry);
 
 <template>
   <h2>Burn it</h2>
-  <BurnRun v-if="burn" :burn="burn" :cells="cells" :busy="busy" :fault="fault" @act="act" @settle="settle" />
+  <BurnRun
+    v-if="burn"
+    :burn="burn"
+    noun="cell"
+    :count="cells"
+    :busy="busy"
+    :fault="fault"
+    @act="act"
+    @settle="settle"
+  />
   <template v-else>
     <p>Coat a spare blank as for the pieces, let it dry, lay it with its lower left corner at the head’s origin.</p>
     <FiringNotesFields v-model:air="air" v-model:extraction="extraction" />

@@ -13,7 +13,9 @@ import { useNow } from '../stores/now';
 import { formatDuration, formatTimeOfDay, formatTimer } from '../ui/format';
 import { isTyping } from '../ui/keys';
 import GradeMark from '../evidence/GradeMark.vue';
+import SendRun from './SendRun.vue';
 import { useCounting } from './useCounting';
+import { useRunBurn } from './useRunBurn';
 
 /** A run under way: which piece is under the beam, one press to count it, how far it is, and what went wrong with one. */
 const { marking, counted, waiting, sofar, plannedS, nameOf, say } = useCounting();
@@ -24,6 +26,8 @@ const router = useRouter();
 const { act, busy } = useAct();
 /** The piece of which somebody says what went wrong, and where. */
 const wrong = defineModel<{ piece: number; spot: CreatePieceEvent['spot'] } | null>('wrong', { required: true });
+const onHead = useRunBurn();
+const { open: onTheHead, sends } = onHead;
 const ending = ref(false);
 const now = computed(() => sofar.value!);
 const done = computed(() => now.value.done + now.value.aside);
@@ -44,6 +48,8 @@ const firstWaits = computed(
   () =>
     shop.workshop!.firstPieceStop && done.value === 1 && now.value.next !== null && marking.value!.firstPiece === null,
 );
+/** The first goes alone where it is to be scrubbed before the others. */
+const firstAlone = computed(() => shop.workshop!.firstPieceStop && done.value === 0 && marking.value!.pieces > 1);
 const FIRST_WORDS: Record<(typeof FIRST_PIECE)[number], string> = {
   held: 'It held: go on',
   paler: 'It is paler',
@@ -55,7 +61,7 @@ const FIRST_WORDS: Record<(typeof FIRST_PIECE)[number], string> = {
 const LOOK_MS = 3000;
 useIntervalFn(() => ticket.look(), LOOK_MS);
 
-const count = () => now.value.next !== null && !firstWaits.value && say(now.value.next, 'done');
+const count = () => now.value.next !== null && !firstWaits.value && !onTheHead.value && say(now.value.next, 'done');
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || wrong.value) return;
   if (event.key === 'd' || event.key === 'D') void count();
@@ -94,7 +100,7 @@ async function end(): Promise<void> {
         >
       </p>
     </template>
-    <p v-else class="piece">All {{ marking!.pieces }} are marked</p>
+    <p v-else class="piece" data-test-id="now-piece">All {{ marking!.pieces }} are marked</p>
     <ol class="strip" aria-hidden="true">
       <li
         v-for="n in marking!.pieces"
@@ -172,7 +178,15 @@ async function end(): Promise<void> {
         <strong>The first piece was {{ marking!.firstPiece }}.</strong> End this run and look at dose, focus and coat
         before the next piece is spent.
       </p>
-      <button v-if="now.next !== null" type="button" class="done-press" data-test-id="piece-done" @click="count">
+      <SendRun v-if="sends" :run="onHead" :first-alone="firstAlone" />
+      <button
+        v-if="now.next !== null && !onTheHead"
+        type="button"
+        class="done-press"
+        :class="{ other: sends }"
+        data-test-id="piece-done"
+        @click="count"
+      >
         <span class="tick" aria-hidden="true">✓</span>
         <span
           ><strong>{{ nameOf(now.next) }} is done</strong><small v-if="now.toGo > 1">then the next; key D</small></span
@@ -200,7 +214,7 @@ async function end(): Promise<void> {
       </div>
     </div>
     <Button
-      v-else
+      v-else-if="!onTheHead"
       :outlined="now.next !== null"
       :text="now.next !== null"
       :label="now.next === null ? 'End the run' : 'End the run here'"
@@ -302,6 +316,22 @@ async function end(): Promise<void> {
   display: block;
   font-size: 1.9rem;
   line-height: 1.1;
+}
+
+.done-press.other {
+  min-height: 56px;
+  padding: 0.5rem 1rem;
+  border: 1.5px solid var(--unto-action);
+  background: transparent;
+  color: var(--unto-action);
+}
+
+.done-press.other strong {
+  font-size: 1.15rem;
+}
+
+.done-press.other .tick {
+  font-size: 1.4rem;
 }
 
 .tick {

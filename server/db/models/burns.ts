@@ -6,10 +6,14 @@ export type SwitchSeen = 'off' | 'on' | 'changed';
 
 const { BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
-/** Programs of coupons sent to a controller. */
+/** Programs of coupons and of runs sent to a controller. */
 export class BurnRow extends Model<InferAttributes<BurnRow>, InferCreationAttributes<BurnRow>> {
   declare id: string;
-  declare couponId: string;
+  /** Of a coupon or of a run that is counted: exactly one of both. */
+  declare couponId: string | null;
+  declare markingId: string | null;
+  /** Parts it was sent for; null for every cell of a coupon. */
+  declare parts: readonly number[] | null;
   declare attempt: number;
   declare state: BurnState;
   declare laserOn: 'M3' | 'M4';
@@ -48,6 +52,8 @@ export function burns(sequelize: Sequelize) {
     {
       id: { type: UUID, primaryKey: true },
       couponId: UUID,
+      markingId: UUID,
+      parts: JSONB,
       attempt: INTEGER,
       state: TEXT,
       laserOn: TEXT,

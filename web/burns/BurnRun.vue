@@ -5,8 +5,15 @@ import { computed, ref } from 'vue';
 import NumberField from '../ui/NumberField.vue';
 import { formatDuration } from '../ui/format';
 
-/** A coupon's run on the controller: how far it is, what can be asked of it, and what somebody found once it broke off. */
-const props = defineProps<{ burn: Burn; cells: number; busy: boolean; fault: string }>();
+/** A run on the controller: how far it is, what can be asked of it, and what somebody found once it broke off. */
+const props = defineProps<{
+  burn: Burn;
+  /** What its program names, and how many of them it is of. */
+  noun: 'cell' | 'piece';
+  count: number;
+  busy: boolean;
+  fault: string;
+}>();
 const emit = defineEmits<{ act: [ControllerAction]; settle: [SettleBurn['as'], number | null] }>();
 
 const WORDS: Record<Burn['state'], string> = {
@@ -27,10 +34,10 @@ const ASKED: Record<ControllerAction, string> = { pause: 'pausing …', resume: 
 const share = computed(() => (props.burn.totalS > 0 ? props.burn.elapsedS / props.burn.totalS : 0));
 const left = computed(() => Math.max(0, props.burn.totalS - props.burn.elapsedS));
 const brokenOff = computed(() => BURN_BROKEN_OFF.includes(props.burn.state));
-/** The controller cannot tell which cells are whole: somebody counts them. */
+/** The controller cannot tell which are whole: somebody counts them. */
 const toCount = computed(() => brokenOff.value && props.burn.state !== 'stopped');
 const seen = ref<number | null>(null);
-const rest = computed(() => props.cells - props.burn.cellsDone.length - props.burn.cellsCut.length);
+const rest = computed(() => props.count - props.burn.cellsDone.length - props.burn.cellsCut.length);
 const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen.value : null);
 </script>
 
@@ -38,7 +45,7 @@ const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen
   <section class="run" :class="burn.state" data-test-id="burn">
     <p class="state" role="status">
       <strong data-test-id="burn-state">{{ WORDS[burn.state] }}</strong>
-      <span v-if="burn.cell !== null && !brokenOff" class="quiet"> cell {{ burn.cell + 1 }}</span>
+      <span v-if="burn.cell !== null && !brokenOff" class="quiet"> {{ noun }} {{ burn.cell + 1 }}</span>
       <span v-if="burn.asked" class="quiet"> {{ ASKED[burn.asked] }}</span>
     </p>
     <div
@@ -52,7 +59,7 @@ const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen
       <span :style="{ width: `${100 * share}%` }" />
     </div>
     <p class="mono">
-      {{ burn.cellsDone.length }} of {{ cells }} cells · {{ formatDuration(burn.elapsedS) }} gone
+      {{ burn.cellsDone.length }} of {{ count }} {{ noun }}s · {{ formatDuration(burn.elapsedS) }} gone
       <template v-if="!brokenOff"> · {{ formatDuration(left) }} left</template>
       <template v-else> when it was last heard</template>
     </p>
@@ -63,19 +70,19 @@ const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen
     </p>
     <p v-else-if="burn.state === 'unknown'" class="ask">
       The controller knows nothing of this program: it was switched off, runs another, or never had it. Stop the machine
-      by its own switch if it still runs. Then count the cells.
+      by its own switch if it still runs. Then count the {{ noun }}s.
     </p>
     <p v-else-if="burn.state === 'stopped'" class="ask">
-      {{ burn.cellsDone.length }} cells are burnt whole{{
+      {{ burn.cellsDone.length }} {{ noun }}s are burnt whole{{
         burn.cellsCut.length ? `, ${burn.cellsCut.length} in part: it is left out from here on` : ''
-      }}. Burn the others without moving the blank, or take it as it is.
+      }}. {{ noun === 'cell' ? 'Burn the others without moving the blank' : 'Burn the others' }}, or take it as it is.
     </p>
     <NumberField
       v-if="toCount"
       v-model="seen"
-      label="Cells burnt whole"
+      :label="noun === 'cell' ? 'Cells burnt whole' : 'Pieces burnt whole'"
       optional
-      hint="Counted on the blank, of what was sent last. The next in order counts as burnt in part."
+      hint="Counted there, of what was sent last. The next in order counts as burnt in part."
       test-id="burn-seen"
     />
     <p v-if="fault || burn.fault" class="fault" role="alert" data-test-id="burn-fault">{{ fault || burn.fault }}</p>

@@ -6,10 +6,8 @@ import { DeviceRefusal } from '../devices/ask.js';
 import { withScene } from '../devices/simulated.js';
 import type { DeviceWork } from '../devices/work.js';
 import { afterAnswer, programName, unsent } from './burn-state.js';
-import { burntCellsOf, cellsOf } from './burns.js';
-import { changeCoupon } from './change.js';
-import { firedAs } from './firing.js';
-import { couponOnEquipment, couponProgram } from './setup.js';
+import { burntOn } from './burns.js';
+import { subjectOf, type BurnSubject, type BurnSubjects } from './subject.js';
 
 type Burn = Rows['burns'];
 
@@ -20,8 +18,13 @@ const GO_ON_WITHIN_MS = 5000;
 /** From saying "it is being sent" to sending it, ms: a server that was held up in between sends nothing. */
 const HELD_UP_MS = 3000;
 
+/** What a worker of burns has: the devices, and what may be burnt. */
+export interface BurnWork extends DeviceWork {
+  readonly subjects: BurnSubjects;
+}
+
 /** Sends a program once, follows it to its end and records what the controller says. Leaves what another server holds. */
-export async function driveBurn(work: DeviceWork, burnId: string): Promise<void> {
+export async function driveBurn(work: BurnWork, burnId: string): Promise<void> {
   const taken = await lease(work, burnId);
   if (!taken) return;
   const context = work.context(taken.byId);
@@ -33,7 +36,7 @@ export async function driveBurn(work: DeviceWork, burnId: string): Promise<void>
 }
 
 /** Takes up again what nobody holds any more: its server was killed, or its job was lost. */
-export async function adoptBurns(work: DeviceWork): Promise<void> {
+export async function adoptBurns(work: BurnWork): Promise<void> {
   const context = work.context('');
   const abandoned = { [Op.or]: [{ holder: null }, { leaseUntil: { [Op.lt]: literal('now()') } }] };
   // A run that is not begun yet has a job of its own until it may not be sent any more.
@@ -44,7 +47,7 @@ export async function adoptBurns(work: DeviceWork): Promise<void> {
   for (const { id } of rows) await context.jobs?.add('burn', { burnId: id }, undefined, id);
 }
 
-async function lease({ holder, context }: DeviceWork, id: string): Promise<Burn | null> {
+async function lease({ holder, context }: BurnWork, id: string): Promise<Burn | null> {
   const free = [{ holder: null }, { holder }, { leaseUntil: { [Op.lt]: literal('now()') } }];
   const [, rows] = await context('').models.burns.update(
     { holder, leaseUntil: LEASED },
@@ -53,36 +56,32 @@ async function lease({ holder, context }: DeviceWork, id: string): Promise<Burn 
   return (rows[0]?.get() as Burn | undefined) ?? null;
 }
 
-async function release({ holder, context }: DeviceWork, id: string): Promise<void> {
+async function release({ holder, context }: BurnWork, id: string): Promise<void> {
   await context('').models.burns.update({ holder: null, leaseUntil: null }, { where: { id, holder } });
 }
 
 /** Writes of a holder count as long as it is one. @returns whether it still was */
-async function keep({ holder }: DeviceWork, context: Context, id: string, values: Partial<Burn>, only = {}) {
+async function keep({ holder }: BurnWork, context: Context, id: string, values: Partial<Burn>, only = {}) {
   const where = { id, holder, ...only };
   const [kept] = await context.models.burns.update(values, { where, transaction: context.transaction ?? null });
   return kept > 0;
 }
 
-function controllerFor(work: DeviceWork, context: Context, burn: Burn): Controller | null {
-  const scene = async () => {
-    const coupon = await find(context, 'coupons', burn.couponId);
-    const { setup } = await couponOnEquipment(context, coupon);
-    const isOn = (said: 'on' | 'off' | null | undefined) => (said ? said === 'on' : null);
-    return {
-      ...{ at: 'head' as const, setup },
-      ...{ air: isOn(coupon.firing?.air), extraction: isOn(coupon.firing?.extraction) },
-    };
-  };
-  return withScene(work.devices, work.tell, scene).controller;
+const subjectFor = (work: BurnWork, burn: Burn): BurnSubject => subjectOf(work.subjects, burn);
+
+function controllerFor(work: BurnWork, context: Context, burn: Burn): Controller | null {
+  return withScene(work.devices, work.tell, async () => ({
+    at: 'head' as const,
+    ...(await subjectFor(work, burn).scene(context, burn)),
+  })).controller;
 }
 
 /** Asks whether the head is free, notes that it is being sent, and only then sends it: what is noted is never sent again. */
-async function sendOnce(work: DeviceWork, controller: Controller | null, burn: Burn): Promise<void> {
+async function sendOnce(work: BurnWork, controller: Controller | null, burn: Burn): Promise<void> {
   const context = work.context(burn.byId);
   const why = await whyNotFree(context, controller);
   if (why) return giveBack(work, burn, why);
-  const program = await programOf(context, burn);
+  const program = await programOf(context, subjectFor(work, burn), burn);
   const from = performance.now();
   const due = { state: 'queued', sendBefore: { [Op.gt]: literal('now()') }, leaseUntil: { [Op.gt]: literal('now()') } };
   const noted = await keep(work, context, burn.id, { state: 'sending', sentAt: context.now }, due);
@@ -107,28 +106,26 @@ async function whyNotFree(context: Context, controller: Controller | null): Prom
   if (!['running', 'paused', 'waiting'].includes(now.state)) return '';
   const id = now.program.split(' ')[0]!;
   const [burn] = isId(id) ? await list(context, 'burns', { where: { id } }) : [];
-  const other = burn ? (await find(context, 'coupons', burn.couponId)).design.code : 'something else';
+  const other = burn ? (await burntOn(context, burn)).name : 'something else';
   return `The head is busy with ${other}. Nothing was sent: let it end, or stop it there.`;
 }
 
-async function programOf(context: Context, burn: Burn) {
-  const coupon = await find(context, 'coupons', burn.couponId);
-  const on = await couponOnEquipment(context, coupon);
+async function programOf(context: Context, subject: BurnSubject, burn: Burn) {
   const done = [...burn.cellsDone, ...burn.cellsCut];
-  const left = on.layout.cells.map(({ index }) => index).filter((index) => !done.includes(index));
-  return { name: programName(burn), gcode: couponProgram(on, burn.laserOn, burn.attempt === 1 ? undefined : left) };
+  const left = burn.attempt === 1 ? null : (await subject.order(context, burn)).filter((part) => !done.includes(part));
+  return { name: programName(burn), gcode: await subject.gcode(context, burn, left) };
 }
 
-/** Nothing of this attempt left the server: a coupon that was not fired before is as it was. */
-async function giveBack(work: DeviceWork, burn: Burn, why: string): Promise<void> {
+/** Nothing of this attempt left the server: what was not fired before is as it was. */
+async function giveBack(work: BurnWork, burn: Burn, why: string): Promise<void> {
   await atomically(work.context(burn.byId), async (context) => {
     const given = await keep(work, context, burn.id, unsent(burn, why, context.now), { state: ['queued', 'sending'] });
-    if (given && burn.attempt === 1) await changeCoupon(context, burn.couponId, { firing: null });
+    if (given && burn.attempt === 1) await subjectFor(work, burn).unfired(context, burn);
   });
 }
 
 /** Asks the controller how it stands, and passes on what somebody asks of it. @returns whether there is more to see */
-async function lookOnce(work: DeviceWork, controller: Controller | null, id: string): Promise<boolean> {
+async function lookOnce(work: BurnWork, controller: Controller | null, id: string): Promise<boolean> {
   const burn = await lease(work, id);
   if (!burn || burn.state === 'queued') return false;
   if (burn.asked && controller) await passOn(work, controller, burn);
@@ -136,7 +133,7 @@ async function lookOnce(work: DeviceWork, controller: Controller | null, id: str
   return record(work, id, answer);
 }
 
-async function passOn(work: DeviceWork, controller: Controller, burn: Burn): Promise<void> {
+async function passOn(work: BurnWork, controller: Controller, burn: Burn): Promise<void> {
   const context = work.context(burn.byId);
   const asked = burn.asked!;
   const late = asked === 'resume' && context.now.getTime() - burn.askedAt!.getTime() > GO_ON_WITHIN_MS;
@@ -160,20 +157,15 @@ const UNANSWERED: Record<ControllerAction, string> = {
 const answerOf = (ask: () => Promise<ControllerState>) => ask().catch(() => null);
 
 /** Keeps what the controller said. @returns whether there is more to come */
-async function record(work: DeviceWork, id: string, answer: ControllerState | null): Promise<boolean> {
+async function record(work: BurnWork, id: string, answer: ControllerState | null): Promise<boolean> {
   return atomically(work.context(''), async (context) => {
     const burn = await find(context, 'burns', id, { lock: true });
     if (burn.holder !== work.holder || !BURN_LIVE.includes(burn.state)) return false;
     const values = afterAnswer(burn, answer, context.now);
     await keep(work, context, id, values);
-    if (values.state === 'done') await takeAsBurnt(context, { ...burn, ...values });
+    const after = { ...burn, ...values };
+    await subjectFor(work, burn).progressed(context, after, burn);
+    if (after.state === 'done') await subjectFor(work, burn).taken(context, after);
     return BURN_LIVE.includes(values.state ?? burn.state);
   });
-}
-
-async function takeAsBurnt(context: Context, burn: Burn): Promise<void> {
-  const coupon = await find(context, 'coupons', burn.couponId, { lock: true });
-  const burntCells = burntCellsOf(burn, await cellsOf(context, coupon));
-  const firing = firedAs(coupon.firing, burn);
-  await changeCoupon(context, coupon.id, { burntAt: context.now, burntCells, firing, version: coupon.version + 1 });
 }

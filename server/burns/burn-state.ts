@@ -41,7 +41,7 @@ export function afterAnswer(burn: Burn, answer: ControllerState | null, at: Date
   };
 }
 
-/** The cell that was under the beam as it stopped. */
+/** The part that was under the beam as it stopped. */
 function cutCell({ cell, cellsDone }: ControllerState): number[] {
   return cell === null || cellsDone.includes(cell) ? [] : [cell];
 }
@@ -58,10 +58,10 @@ export function unsent({ attempt }: Burn, fault: string, at: Date): Partial<Burn
 }
 
 /**
- * Cells that somebody who looked found burnt whole, and the one after them, which may be burnt in part.
- * @param order cells of this attempt as they are burnt @param seen how many of them are whole
+ * Parts that somebody who looked found burnt whole, and the one after them, which may be burnt in part.
+ * @param order parts of this attempt as they are burnt @param seen how many of them are whole
  */
-export function cellsFound(
+export function partsFound(
   burn: Pick<Burn, 'cellsDone' | 'cellsCut' | 'cell'>,
   order: readonly number[],
   seen: number,
