@@ -25,3 +25,4 @@ export * from './prepare/index.js';
 export * from './imaging/index.js';
 export * from './target/index.js';
 export * from './coupon-reading/index.js';
+export * from './tray/index.js';

@@ -3,6 +3,7 @@ import { seededRandom } from '@unto/core';
 import type { ControllerAction, ControllerState, Program, Scene } from '@unto/contract';
 import { SimulatedCamera } from './camera/camera.js';
 import { COUPON_FAULTS, type CouponFault } from './camera/coupon-photo.js';
+import { TRAY_FAULTS, type TrayFault } from './camera/tray-photo.js';
 import {
   CONTROLLER_FAULTS,
   PACES,
@@ -59,6 +60,7 @@ async function answer(devices: Devices, request: IncomingMessage, response: Serv
     if (camera.coupon === 'unplugged') return silent();
     const picture = await camera.take({
       blankOf: (scene) => controller.look(scene),
+      blanksOf: (scene) => controller.lookAtTray(scene),
       filmOf: (batch) => scale.filmOf(batch),
     });
     response.writeHead(200, { 'content-type': 'image/jpeg' }).end(picture);
@@ -120,6 +122,13 @@ const CHOICES: readonly Choice[] = [
     known: COUPON_FAULTS,
     now: ({ camera }) => camera.coupon,
     take: ({ camera }, choice) => (camera.coupon = choice as CouponFault),
+  },
+  {
+    path: '/camera/tray',
+    title: 'What the camera sees of a tray',
+    known: TRAY_FAULTS,
+    now: ({ camera }) => camera.tray,
+    take: ({ camera }, choice) => (camera.tray = choice as TrayFault),
   },
   {
     path: '/controller/fault',

@@ -20,7 +20,7 @@ export interface ScaleScene {
 }
 
 /** What lies before the camera. */
-export type CameraScene = CoatScene | CouponScene;
+export type CameraScene = CoatScene | CouponScene | TrayScene;
 
 /** A coated part with a bare twin beside it. */
 export interface CoatScene {
@@ -37,6 +37,16 @@ export interface CouponScene {
   readonly kind: 'coupon';
   readonly stage: Stage;
   readonly setup: BurnSetup;
+  readonly program: string;
+}
+
+/** Washed pieces in rows beside the reference card; the program they were burnt by, should the simulator not know them. */
+export interface TrayScene {
+  readonly kind: 'tray';
+  readonly stage: Stage;
+  readonly setup: BurnSetup;
+  /** Where each lay under the head as it was burnt, in the order they lie on the tray now. */
+  readonly pieces: readonly LaidPiece[];
   readonly program: string;
 }
 

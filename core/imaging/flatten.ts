@@ -6,6 +6,8 @@ import { median, robustSpread } from '../statistics/index.js';
 /** Uneven light over a part: how bright it is at a place (shares of width and height), 1 in its middle. */
 export interface LightSurface {
   readonly at: (place: Point2) => number;
+  /** Luminance in its middle. */
+  readonly level: number;
   /** Robust spread of the readings about it, as a share. */
   readonly spread: number;
   /** Share of the readings that lie on it. */
@@ -60,8 +62,13 @@ export function lightSurface(places: readonly Point2[], luminance: Float64Array)
     kept = weights.reduce((sum, weight) => sum + (weight > 0 ? 1 : 0), 0) / weights.length;
     surface = weightedFit(logs, weights, rows);
   }
-  const middle = over(terms({ x: 0.5, y: 0.5 }));
-  return { at: (place) => Math.exp(over(terms(place)) - middle), spread, kept };
+  const [a, b, c, d, e, f] = surface as [number, number, number, number, number, number];
+  // In the middle of the part everything but the first is nought.
+  const at = ({ x, y }: Point2) => {
+    const [u, v] = [2 * x - 1, 2 * y - 1];
+    return Math.exp(b * u + c * v + d * u * u + e * u * v + f * v * v);
+  };
+  return { at, level: Math.exp(a), spread, kept };
 }
 
 function terms({ x, y }: Point2): number[] {
@@ -70,16 +77,19 @@ function terms({ x, y }: Point2): number[] {
 }
 
 function weightedFit(values: Float64Array, weights: Float64Array, rows: readonly (readonly number[])[]): number[] {
-  const normal = Matrix.zeros(6, 6);
-  const right = Matrix.zeros(6, 1);
-  rows.forEach((row, i) => {
-    if (weights[i] === 0) return;
-    row.forEach((a, j) => {
-      right.set(j, 0, right.get(j, 0) + weights[i]! * a * values[i]!);
-      row.forEach((b, k) => normal.set(j, k, normal.get(j, k) + weights[i]! * a * b));
-    });
-  });
+  const normal = Array.from({ length: 6 }, () => new Float64Array(6));
+  const right = new Float64Array(6);
+  for (let i = 0; i < rows.length; i += 1) {
+    const weight = weights[i]!;
+    if (weight === 0) continue;
+    const row = rows[i]!;
+    for (let j = 0; j < 6; j += 1) {
+      const weighed = weight * row[j]!;
+      right[j]! += weighed * values[i]!;
+      for (let k = 0; k < 6; k += 1) normal[j]![k]! += weighed * row[k]!;
+    }
+  }
   // A breath of ridge keeps a picture of too few cells solvable.
-  for (let k = 0; k < 6; k += 1) normal.set(k, k, normal.get(k, k) + 1e-9);
-  return solve(normal, right).to1DArray();
+  for (let k = 0; k < 6; k += 1) normal[k]![k]! += 1e-9;
+  return solve(new Matrix(normal), Matrix.columnVector(right)).to1DArray();
 }

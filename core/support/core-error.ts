@@ -58,6 +58,8 @@ export type CoreErrorCode =
   | 'reading.other-coupon'
   | 'reading.no-light'
   | 'reading.glare'
+  | 'reading.no-pieces'
+  | 'reading.piece-count'
   | 'card.print'
   | 'card.no-white'
   | 'artwork.unreadable'

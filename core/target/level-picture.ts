@@ -113,8 +113,8 @@ type Three = [number, number, number];
 /** Between places so many samples apart the picture's own geometry is taken as straight: it bends by less than a hundredth of a pixel. */
 const PLACE_STEP = 16;
 
-/** Places in the picture (x, y in turn) of samples along a line from `xMm` on, every `stepMm`, kept within the picture. */
-function placesAlong(
+/** Maps mm straight from above to the picture, line by line: places (x, y in turn) of samples along a line from `xMm` on, every `stepMm`, kept within the picture. */
+export function placesAlong(
   { width, height }: Pixels,
   { k1, halfDiagonalPx, middle }: CardPose,
   [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Nine,
@@ -177,7 +177,8 @@ function lightAlong(
   }
 }
 
-type Nine = [number, number, number, number, number, number, number, number, number];
+/** A homography of nine numbers. */
+export type Nine = [number, number, number, number, number, number, number, number, number];
 
 /** One map after another: first `b`, then `a`. */
 function product(a: Homography, b: Homography): Nine {

@@ -1,4 +1,5 @@
 import { samePart } from '../setting/same-setting.js';
+import { convexCorners } from '../support/convex-corners.js';
 import type { WindowFit } from './window-fit.js';
 import { insideHull } from './hull.js';
 import { boxEnds, type ToleranceBox } from './promise.js';
@@ -33,7 +34,7 @@ export function triedPlaces(fit: WindowFit, tolerance: ToleranceBox): (point: Wi
 
 /**
  * Of places those that matter to their hull: among all that agree but for the first two parts (power and speed), the corners of the
- * convex polygon about these (Andrew's monotone chain).
+ * convex polygon about these.
  */
 function corners(places: readonly number[][]): number[][] {
   const alike = new Map<string, number[][]>();
@@ -43,20 +44,5 @@ function corners(places: readonly number[][]): number[][] {
     if (group) group.push(place);
     else alike.set(key, [place]);
   }
-  return [...alike.values()].flatMap((group) => {
-    const sorted = group.sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!);
-    return [...chain(sorted), ...chain(sorted.reverse())];
-  });
+  return [...alike.values()].flatMap((group) => convexCorners(group));
 }
-
-function chain(places: readonly number[][]): number[][] {
-  const kept: number[][] = [];
-  for (const place of places) {
-    while (kept.length > 1 && turn(kept.at(-2)!, kept.at(-1)!, place) <= 0) kept.pop();
-    kept.push(place);
-  }
-  return kept;
-}
-
-const turn = (a: readonly number[], b: readonly number[], c: readonly number[]) =>
-  (b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!);

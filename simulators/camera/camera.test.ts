@@ -7,14 +7,17 @@ import { SimulatedCamera } from './camera.js';
 const COAT = { widthMm: 44, heightMm: 28 };
 const ART = { xMm: 3, yMm: 3, widthMm: 38, heightMm: 22 };
 
+const nothing = (): never => {
+  throw new Error('No blank lies there.');
+};
+
 async function taken(scene: CoatFault, seed: number, ground: 'light' | 'dark' = 'light', laid = 1): Promise<Pixels> {
   const camera = new SimulatedCamera(seededRandom(seed), { width: 1000, height: 750 });
   camera.scene = scene;
   camera.place({ kind: 'coat', batch: 't', ...COAT, ground });
   const jpeg = await camera.take({
-    blankOf: () => {
-      throw new Error('No blank lies there.');
-    },
+    blankOf: nothing,
+    blanksOf: nothing,
     filmOf: () => laid,
   });
   const { data, info } = await sharp(jpeg).ensureAlpha().raw().toBuffer({ resolveWithObject: true });

@@ -1,9 +1,10 @@
 import sharp from 'sharp';
 import { fitHomography, linearToSrgb, standardNormal, type Point2, type Random } from '@unto/core';
-import type { CameraScene, CoatScene, CouponScene } from '@unto/contract';
+import type { CameraScene, CoatScene, CouponScene, TrayScene } from '@unto/contract';
 import { coatFilm, type CoatFault, type FilmTruth } from '../ground-truth/coat-film.js';
 import type { BlankPicture } from '../burn/burnt-blank.js';
 import { photographCoupon, type CouponFault } from './coupon-photo.js';
+import { photographTray, type TrayFault } from './tray-photo.js';
 
 /** Film is drawn from a grid this fine, mm. */
 const GRID_MM = 0.25;
@@ -17,6 +18,7 @@ const TINT = [1.03, 1, 0.93] as const;
 export class SimulatedCamera {
   scene: CoatFault = 'even';
   coupon: CouponFault = 'plain';
+  tray: TrayFault = 'plain';
   private lies: CameraScene | null = null;
   /** Corners of the blank in the newest picture of a coupon. */
   outline: readonly Point2[] = [];
@@ -34,10 +36,13 @@ export class SimulatedCamera {
   /** One picture, JPEG; `blankOf` shows what lies on the card. @throws when the camera is unplugged */
   async take(lies: {
     readonly blankOf: (scene: CouponScene) => BlankPicture;
+    readonly blanksOf: (scene: TrayScene) => readonly BlankPicture[];
     readonly filmOf: (batch: string) => number;
   }): Promise<Buffer> {
     const asked = this.lies;
     if (!asked) throw new Error('Nothing lies before the camera.');
+    if (asked.kind === 'tray')
+      return photographTray({ blanks: lies.blanksOf(asked), fault: this.tray, random: this.random });
     if (asked.kind === 'coupon')
       return photographCoupon({
         blank: lies.blankOf(asked),

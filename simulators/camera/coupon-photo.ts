@@ -50,8 +50,8 @@ export interface CouponShot {
 
 const SIZE = { width: 2048, height: 1536 };
 /** Linear light to an 8-bit sRGB value, by table. */
-const ENCODED = Uint8Array.from({ length: 4096 }, (_, i) => Math.round(255 * linearToSrgb(i / 4095)));
-const BENCH = [0.2, 0.17, 0.14] as const;
+export const ENCODED = Uint8Array.from({ length: 4096 }, (_, i) => Math.round(255 * linearToSrgb(i / 4095)));
+export const BENCH = [0.2, 0.17, 0.14] as const;
 const NOISE = 16_384;
 
 /** A photograph of a coupon on its card, JPEG: perspective, lens, uneven coloured light, a camera's tone, noise and blur, and a fault. */
@@ -236,7 +236,7 @@ function render(scene: Scene, paper: CardPaper, { blank, fault }: CouponShot, sp
 }
 
 /** Light of the blank at a place of its own, bilinear; false beside it. */
-function onBlank({ columns, rows, rgb }: BlankPicture, x: number, y: number, out: Float64Array): boolean {
+export function onBlank({ columns, rows, rgb }: BlankPicture, x: number, y: number, out: Float64Array): boolean {
   const px = x / BLANK_PX_MM - 0.5;
   const py = y / BLANK_PX_MM - 0.5;
   if (px < -0.5 || py < -0.5 || px > columns - 0.5 || py > rows - 0.5) return false;
@@ -255,7 +255,7 @@ function onBlank({ columns, rows, rgb }: BlankPicture, x: number, y: number, out
   return true;
 }
 
-function onCard(paper: CardPaper, x: number, y: number, fault: CouponFault, out: Float64Array): void {
+export function onCard(paper: CardPaper, x: number, y: number, fault: CouponFault, out: Float64Array): void {
   const rows = paper.rows;
   const px = x / paper.pxMm - 0.5;
   const py = rows - y / paper.pxMm - 0.5;
@@ -287,7 +287,7 @@ export function glareAt({ x, y, radiusMm }: Spoilt, bx: number, by: number): num
   return r2 < 1 ? 0.9 * (1 - r2) ** 1.5 : 0;
 }
 
-function addGlare(spot: Spoilt, bx: number, by: number, rgb: Float64Array): void {
+export function addGlare(spot: Spoilt, bx: number, by: number, rgb: Float64Array): void {
   const veil = glareAt(spot, bx, by);
   if (veil > 0) for (let k = 0; k < 3; k += 1) rgb[k]! += veil;
 }
@@ -328,7 +328,7 @@ async function twice(data: Buffer, channels: { raw: { width: number; height: num
 }
 
 /** Noise of a small sensor, a little more where it is dark. */
-function addNoise(data: Buffer, random: Random): void {
+export function addNoise(data: Buffer, random: Random): void {
   const table = Float32Array.from({ length: NOISE }, () => 1.5 * standardNormal(random));
   // Rounds and clamps as it is written.
   const bytes = new Uint8ClampedArray(data.buffer, data.byteOffset, data.length);

@@ -1,4 +1,13 @@
-import type { BurnSetup, ControllerAction, ControllerState, CouponScene, HeadScene, Program } from '@unto/contract';
+import type {
+  BurnSetup,
+  ControllerAction,
+  ControllerState,
+  CouponScene,
+  HeadScene,
+  Program,
+  TrayScene,
+} from '@unto/contract';
+import { seededRandom } from '@unto/core';
 import { BurntBlank, EVEN, readProgram, runTimes, type BlankPicture, type TimedMove } from '../burn/index.js';
 import type { FilmTruth } from '../ground-truth/coat-film.js';
 
@@ -116,6 +125,18 @@ export class SimulatedController {
     return blank.look(stage);
   }
 
+  /** The pieces of a tray as they look; those that never lay under this head burnt by their program. */
+  lookAtTray({ setup, stage, program, pieces }: TrayScene): BlankPicture[] {
+    this.advance();
+    const unknown = pieces.filter(({ part }) => !this.blanks.has(pieceKey(setup.key, part)));
+    if (unknown.length)
+      this.burn(
+        { lies: { setup, pieces: unknown, air: null, extraction: null }, film: EVEN },
+        runTimes(readProgram(program), setup),
+      );
+    return pieces.map(({ part }) => this.blankOf({ ...setup, key: pieceKey(setup.key, part) }, EVEN).look(stage));
+  }
+
   /** Runs on to now. A dropped connection stops the head: its beam is off without the host. */
   private advance(): void {
     const { job } = this;
@@ -149,8 +170,10 @@ export class SimulatedController {
     const air = { air: this.hasAir === true };
     if (!pieces) return this.blankOf(setup, film).burn(moves, air);
     for (const { part, xMm, yMm } of pieces) {
-      const own = moves.filter(({ cell }) => cell === part).map((move) => shifted(move, -xMm, -yMm));
-      if (own.length) this.blankOf({ ...setup, key: pieceKey(setup.key, part) }, film).burn(own, air);
+      const key = pieceKey(setup.key, part);
+      const slack = slackOf(key);
+      const own = moves.filter(({ cell }) => cell === part).map((move) => shifted(move, slack.x - xMm, slack.y - yMm));
+      if (own.length) this.blankOf({ ...setup, key }, film).burn(own, air);
     }
   }
 
@@ -174,6 +197,14 @@ function understood(gcode: string) {
   } catch (error) {
     throw new Refused((error as Error).message);
   }
+}
+
+/** No piece lies in its place of the jig quite as the last did, mm. */
+const SLACK_MM = 0.3;
+
+function slackOf(key: string): { readonly x: number; readonly y: number } {
+  const random = seededRandom([...key].reduce((sum, letter) => (31 * sum + letter.charCodeAt(0)) | 0, 7));
+  return { x: SLACK_MM * (2 * random() - 1), y: SLACK_MM * (2 * random() - 1) };
 }
 
 const pieceKey = (key: string, part: number) => `${key}/${part}`;
