@@ -18,6 +18,7 @@ export * from './artworks/index.js';
 export * from './programs/index.js';
 export * from './markings/index.js';
 export * from './samples/index.js';
+export * from './trays/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
 export * from './tickets/index.js';

@@ -22,6 +22,7 @@ import { markingRouter } from './markings/router.js';
 import { runRouter } from './runs/router.js';
 import { sampleRouter } from './samples/router.js';
 import { statedSettingRouter } from './stated-settings/router.js';
+import { trayRouter } from './trays/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
 import { ticketRouter } from './tickets/router.js';
 import { todayRouter } from './today/router.js';
@@ -57,6 +58,7 @@ export const ROUTERS: readonly Mounted[] = [
   placeRouter,
   artworkRouter,
   durabilityRouter,
+  trayRouter,
   verdictRouter,
   programRouter,
   prepareRouter,

@@ -24,6 +24,7 @@ import { windowRoutes } from '../windows/routes.js';
 import { runRoutes } from '../runs/routes.js';
 import { markingRoutes } from '../markings/routes.js';
 import { sampleRoutes } from '../samples/routes.js';
+import { trayRoutes } from '../trays/routes.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
@@ -76,6 +77,7 @@ export const ROUTES = {
   ...runRoutes,
   ...markingRoutes,
   ...sampleRoutes,
+  ...trayRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,
 } as const satisfies Record<string, Route>;

@@ -39,6 +39,9 @@ export const FAULTS = [
   'chipped or crazed',
   'density drifts',
   'pale along one edge',
+  'pale all over',
+  'residue left',
+  'out of place',
 ] as const;
 
 /** Contrast by eye, one step a row of a printed grey scale held beside the mark. */

@@ -12,12 +12,12 @@ export interface ExpectedContrast {
 /** What a picture tells of a piece, in the words of the faults that are looked for; somebody decides. */
 export const TRAY_FINDINGS = [
   'washed off whole',
-  'pale',
+  'pale all over',
   'faint in one corner',
   'pale along one edge',
   'patchy',
   'halo or brown',
-  'residue',
+  'residue left',
   'out of place',
 ] as const;
 export type TrayFindingKind = (typeof TRAY_FINDINGS)[number];
@@ -88,7 +88,7 @@ function lostOrPale(contrast: number, sd: number, usual: ExpectedContrast, told:
     : `the others read ${usual.mean.toFixed(0)}`;
   if (contrast < TRAY_LIMITS.lost * usual.mean)
     return { kind: 'washed off whole', words: `${says}; ${against}`, spot: null };
-  if (contrast < usual.low - TRAY_LIMITS.sure * sd) return { kind: 'pale', words: `${says}; ${against}`, spot: null };
+  if (contrast < usual.low - TRAY_LIMITS.sure * sd) return { kind: 'pale all over', words: `${says}; ${against}`, spot: null };
   return null;
 }
 
@@ -129,7 +129,7 @@ function ofTheRest({ contrast, evenness, coverage, halo, residue }: MarkReading,
   if (halo > Math.max(TRAY_LIMITS.haloL, TRAY_LIMITS.halo * sign * contrast))
     found.push({ kind: 'halo or brown', words: `the ground beside it is ${halo.toFixed(0)} L* darker`, spot: null });
   if (residue > TRAY_LIMITS.residue)
-    found.push({ kind: 'residue', words: `${percent(residue)} of the bare ground is not bare`, spot: null });
+    found.push({ kind: 'residue left', words: `${percent(residue)} of the bare ground is not bare`, spot: null });
   return found;
 }
 

@@ -28,6 +28,16 @@ export function ownShapes(entries: TextsOf, piece: number): ArtworkShape[] {
   return entries.fields.flatMap((field, i) => textShapes(field, texts[i]!));
 }
 
+/** All that is on each of some pieces; pieces alike share what is on them. @throws csv.missing-column, artwork.text-too-long */
+export function markedShapes(
+  entries: LayoutEntries,
+  artwork: Artwork | null,
+  numbers: readonly number[],
+): (readonly ArtworkShape[])[] {
+  const shared = sharedShapes(entries, artwork);
+  return numbers.map((number) => (entries.fields.length ? [...shared, ...ownShapes(entries, number)] : shared));
+}
+
 /** What of the texts would go wrong on so many pieces, with a spot and interval. @throws csv.missing-column */
 export function faultsOf(
   entries: TextsOf,

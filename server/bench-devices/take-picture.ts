@@ -5,9 +5,10 @@ import { withScene } from '../devices/simulated.js';
 import type { DeviceWork } from '../devices/work.js';
 import { keepFile } from '../files/service.js';
 import { inventoryItem } from '../inventory/service.js';
+import { trayScene } from '../trays/scene.js';
 import type { DeviceCame, PictureAsk } from '../devices/ask-of-device.js';
 
-/** Takes a picture of a coated part or a coupon and keeps it. */
+/** Takes a picture of a coated part, a coupon or a tray of pieces and keeps it. */
 export async function takePicture(work: DeviceWork, by: string, ask: PictureAsk): Promise<DeviceCame> {
   const context = work.context(by);
   const scene = async () => ({ at: 'camera' as const, ...(await cameraScene(context, ask)) });
@@ -23,6 +24,7 @@ export async function takePicture(work: DeviceWork, by: string, ask: PictureAsk)
 }
 
 async function pictureName(context: Context, ask: PictureAsk): Promise<string> {
+  if (ask.of === 'tray') return `run ${ask.runId.slice(0, 8)}, tray.jpg`;
   if (ask.of === 'coat') return `ticket ${(await find(context, 'tickets', ask.ticketId)).number}, coat.jpg`;
   return `${(await find(context, 'coupons', ask.couponId)).design.code}, ${ask.stage}.jpg`;
 }
@@ -33,6 +35,7 @@ async function cameraScene(context: Context, ask: PictureAsk): Promise<CameraSce
     const { body } = await inventoryItem(context, 'substrate', substrateId);
     return { kind: 'coat', batch: id, widthMm: ask.widthMm, heightMm: ask.heightMm, ground: body.ground };
   }
+  if (ask.of === 'tray') return trayScene(context, ask);
   const coupon = await find(context, 'coupons', ask.couponId);
   const on = await couponOnEquipment(context, coupon);
   const program = couponProgram(on, 'M3', coupon.burntCells ?? undefined);

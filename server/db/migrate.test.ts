@@ -134,6 +134,8 @@ const FILLED: Record<string, () => string> = {
     INSERT INTO durability_looks VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000ac', 10, 'no change', 48, NULL, DEFAULT, ${by});
     INSERT INTO piece_faults VALUES ('${randomUUID()}', '${ids['run']}', 1, 'grainy', '{"x": 0.9, "y": 0.1}', DEFAULT, ${by});
     INSERT INTO verdicts VALUES ('${randomUUID()}', '${ids['ticket']}', 'hand over', '', 'proved', 2, 2, false, DEFAULT, ${by});`,
+  '0025-bench': () => `
+    INSERT INTO tray_readings VALUES ('${randomUUID()}', '${ids['run']}', 'h', '{"pieces": []}', DEFAULT, ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 

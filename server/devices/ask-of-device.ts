@@ -11,7 +11,8 @@ export interface DeviceAsks {
 }
 export type PictureAsk =
   | { readonly of: 'coat'; readonly ticketId: string; readonly widthMm: number; readonly heightMm: number }
-  | { readonly of: 'coupon'; readonly couponId: string; readonly stage: Stage };
+  | { readonly of: 'coupon'; readonly couponId: string; readonly stage: Stage }
+  | { readonly of: 'tray'; readonly runId: string; readonly pieces: readonly number[] };
 
 /** What came of it: the answer, or why there is none. */
 export interface DeviceCame {

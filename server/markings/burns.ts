@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ControllerAction, CreatePieceEvent, Marking, SettleBurn, StartRunBurn } from '@unto/contract';
-import { burnSetup, madePieces, markedNumbers, pieceSize, settingOnEquipment } from '@unto/domain';
+import { burnSetup, madePieces, markedNumbers, settingOnEquipment } from '@unto/domain';
 import { askOfBurn, queueBurn, requireController, requireNoBurn, settleBurn } from '../burns/burns.js';
 import type { BurnSubject } from '../burns/subject.js';
 import { createOnce, find, insert, type Context } from '../db/context.js';
@@ -8,7 +8,8 @@ import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { equipmentOf, inventoryItem } from '../inventory/service.js';
 import { requireFitted } from '../place/fittings.js';
-import { laserOnOf, loadOf, placesOf, runProgram } from '../programs/program.js';
+import { pieceSizeOf, placesOf } from '../prepare/sheets.js';
+import { laserOnOf, loadOf, runProgram } from '../programs/program.js';
 import { countedOf } from '../samples/counted.js';
 import { refuseWetCoat } from '../timers/wet-coat.js';
 import { workshop } from '../workshop/service.js';
@@ -123,13 +124,12 @@ async function countPieces(
 export async function layUnderHead(context: Context, { id, ticketId, entered, revisions }: Rows['markings']) {
   const [ticket, equipment] = [await find(context, 'tickets', ticketId), await equipmentOf(context, revisions)];
   const places = await placesOf(context, ticketId);
-  const size = places?.[0] ?? pieceSize(ticket, entered.blankId ? await blankOf(context, entered.blankId) : null);
+  const blank = await pieceSizeOf(context, ticket, entered.blankId);
   const compound = ticket.compoundId ? (await inventoryItem(context, 'compound', ticket.compoundId)).body : null;
   const block = { compound: compound?.name ?? '', coats: 1, powder: compound?.handling === 'loose powder' };
   const lies = {
-    ...{ key: id, batch: ticketId, focusMm: entered.focusOffsetMm },
-    blank: { widthMm: size.widthMm, heightMm: size.heightMm },
-    blocks: [{ fromMm: 0, toMm: size.widthMm + 1, ...block }],
+    ...{ key: id, batch: ticketId, focusMm: entered.focusOffsetMm, blank },
+    blocks: [{ fromMm: 0, toMm: blank.widthMm + 1, ...block }],
   };
   const pieces = markedNumbers(entered).map((number) => {
     const place = places?.[(number - 1) % places.length];
@@ -137,5 +137,3 @@ export async function layUnderHead(context: Context, { id, ticketId, entered, re
   });
   return { setup: burnSetup(equipment, lies), pieces };
 }
-
-const blankOf = async (context: Context, id: string) => (await inventoryItem(context, 'blank', id)).body;

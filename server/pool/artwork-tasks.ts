@@ -1,8 +1,20 @@
-import type { ArtworkMeasure, ProgramOptions, ProgramSetting, RowMotion } from '@unto/core';
+import {
+  openCardPicture,
+  readTray,
+  type ArtworkMeasure,
+  type CardPrints,
+  type Pixels,
+  type ProgramOptions,
+  type ProgramSetting,
+  type RowMotion,
+  type TrayJob,
+  type TrayReading,
+} from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
 import {
   faultsOf,
   layoutMeasure,
+  markedShapes,
   pieceSeconds,
   programPieces,
   programText,
@@ -62,4 +74,18 @@ export interface ProgramInput extends Omit<ProgramJob, 'artwork'> {
 /** The text of a program. */
 export function programOf({ file, ...job }: ProgramInput): string {
   return [...programText(programPieces({ ...job, artwork: file && readArtwork(file) }), job)].join('');
+}
+
+/** Pieces on a tray as a picture shows them, and what is marked on each. */
+export interface TrayInput extends Pick<LayoutInput, 'entries' | 'file'> {
+  readonly pixels: Pixels;
+  readonly prints: CardPrints;
+  /** Numbers on the ticket, in the order they lie. */
+  readonly numbers: readonly number[];
+  readonly job: Omit<TrayJob, 'marks'>;
+}
+
+export function trayOf({ entries, file, pixels, prints, numbers, job }: TrayInput): TrayReading {
+  const marks = markedShapes(entries, file && readArtwork(file), numbers);
+  return atField('fileHash', () => readTray(openCardPicture(pixels, prints), { ...job, marks }));
 }

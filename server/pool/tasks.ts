@@ -1,6 +1,6 @@
 import type { InventoryKind, SheetEntries } from '@unto/contract';
 import { artworkFacts, drawingOf, readArtwork, workOutSheet, type ArtworkFile } from '@unto/domain';
-import { laidOut, programOf, secondsOf, type ProgramInput } from './artwork-tasks.js';
+import { laidOut, programOf, secondsOf, trayOf, type ProgramInput } from './artwork-tasks.js';
 import { problemOf, atField } from '../errors/api-error.js';
 import { readInventoryFile } from '../formats/inventory-files.js';
 import { readLedgerFile } from '../formats/ledger-files.js';
@@ -14,6 +14,7 @@ export const TASKS = {
   drawArtwork: (file: ArtworkFile) => drawingOf(readArtwork(file)),
   layOutPieces: laidOut,
   pieceSeconds: secondsOf,
+  readTray: trayOf,
   writeProgram: (input: ProgramInput) => atField('pieces', () => programOf(input)),
   readLedger: ({ format, bytes }: { format: 'csv' | 'json'; bytes: Bytes }) => readLedgerFile(format, bytes),
   readInventory: ({ format, kind, bytes }: { format: 'csv' | 'json'; kind: InventoryKind | undefined; bytes: Bytes }) =>

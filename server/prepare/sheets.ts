@@ -1,6 +1,8 @@
 import type { CreateSheet, Sheet } from '@unto/contract';
+import { pieceSize, workOutSheet } from '@unto/domain';
 import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
+import { inventoryItem } from '../inventory/service.js';
 
 /** Keeps the layout of a sheet, laid out again here. */
 export async function createSheet(context: Context, ticketId: string, request: CreateSheet): Promise<Sheet> {
@@ -25,6 +27,20 @@ export async function createSheet(context: Context, ticketId: string, request: C
 export async function newestSheet(context: Context, ticketId: string): Promise<Sheet | null> {
   const [row] = await list(context, 'sheets', { where: { ticketId }, order: NEWEST_FIRST, limit: 1 });
   return row ? sheetView(row) : null;
+}
+
+/** Places of the ticket's jig; null where none was laid out. */
+export async function placesOf(context: Context, ticketId: string) {
+  const sheet = await newestSheet(context, ticketId);
+  if (sheet?.entries.mode !== 'rows') return null;
+  return workOutSheet(sheet.entries).places.filter(({ test }) => !test);
+}
+
+/** Size of a ticket's pieces: the places of its jig, else its blank, else its mark with the margin of its coat. */
+export async function pieceSizeOf(context: Context, ticket: Rows['tickets'], blankId: string | null | undefined) {
+  const [place] = (await placesOf(context, ticket.id)) ?? [];
+  if (place) return { widthMm: place.widthMm, heightMm: place.heightMm };
+  return pieceSize(ticket, blankId ? (await inventoryItem(context, 'blank', blankId)).body : null);
 }
 
 function sheetView({ at, byId, ...row }: Rows['sheets']): Sheet {

@@ -5,7 +5,6 @@ import {
   rowMotion,
   settingOnEquipment,
   shopUnits,
-  workOutSheet,
   type AskedPieces,
   type FittedEquipment,
 } from '@unto/domain';
@@ -14,7 +13,7 @@ import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { FileAnswer } from '../http/file-answer.js';
 import { equipmentOf, loadEquipment } from '../inventory/service.js';
-import { newestSheet } from '../prepare/sheets.js';
+import { placesOf } from '../prepare/sheets.js';
 import { recipesOf } from '../recipes/views.js';
 import { getTicket } from '../tickets/service.js';
 import { workshop } from '../workshop/service.js';
@@ -108,11 +107,4 @@ function known({ powerPercent, speedMmPerS, intervalMm, directions, ...rest }: M
   if (powerPercent === null || speedMmPerS === null || intervalMm === null)
     throw new ApiError('wrong-stage', 'Power, speed and interval must be known for a program.');
   return { ...rest, powerPercent, speedMmPerS, intervalMm, directions: directions ?? 'two-way' };
-}
-
-/** Places of the ticket's jig; null where none was laid out. */
-export async function placesOf(context: Context, ticketId: string) {
-  const sheet = await newestSheet(context, ticketId);
-  if (sheet?.entries.mode !== 'rows') return null;
-  return workOutSheet(sheet.entries).places.filter(({ test }) => !test);
 }

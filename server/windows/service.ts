@@ -38,7 +38,7 @@ export async function listWindows(
 }
 
 /** What the newest picture after the scrub tells of every cell, by coupon. */
-async function measuresOf(
+export async function measuresOf(
   context: Context,
   couponIds: readonly string[],
 ): Promise<ReadonlyMap<string, ReadonlyMap<number, CellMeasures>>> {

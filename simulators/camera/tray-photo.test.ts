@@ -95,7 +95,7 @@ describe('a tray of washed pieces, read from one photograph with the card', LONG
     expect(found[1]![0]).toEqual(['faint in one corner', 5 / 6, 1 / 6]);
     expect(found[2]![0]).toEqual(['pale along one edge', 1 / 6, expect.anything()]);
     expect(found[3]!.map(([kind]) => kind)).toContain('patchy');
-    expect(found[4]!.map(([kind]) => kind)).toEqual(['residue']);
+    expect(found[4]!.map(([kind]) => kind)).toEqual(['residue left']);
     expect(found[5]!.map(([kind]) => kind)).toEqual(['out of place']);
     expect(reading.pieces[5]!.offset!.dxMm).toBeCloseTo(1.7, 0);
   });

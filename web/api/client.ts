@@ -19,6 +19,11 @@ export class ApiProblem extends Error {
   constructor(readonly problem: Problem) {
     super(problem.detail);
   }
+
+  /** What is wrong where it is, else of the whole. */
+  get first(): string {
+    return this.problem.faults?.[0]?.message ?? this.problem.detail;
+  }
 }
 
 /** The server or its database cannot be reached for the moment. */

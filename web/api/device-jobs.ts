@@ -11,7 +11,7 @@ const LOOK_EVERY_MS = 200;
  * Asks a device and waits for what came of it.
  * @throws DeviceFault in words for whoever stands beside it; ApiProblem and Unreachable as api.call
  */
-export async function ofDevice<N extends 'weighOnScale' | 'takePicture' | 'takeCouponPicture'>(
+export async function ofDevice<N extends 'weighOnScale' | 'takePicture' | 'takeCouponPicture' | 'takeTrayPicture'>(
   name: N,
   call: CallOf<N>,
   operator: string | null,

@@ -45,7 +45,7 @@ const settle = (as: SettleBurn['as']) => emit('settle', as, toCount.value ? seen
   <section class="run" :class="burn.state" data-test-id="burn">
     <p class="state" role="status">
       <strong data-test-id="burn-state">{{ WORDS[burn.state] }}</strong>
-      <span v-if="burn.cell !== null && !brokenOff" class="quiet"> {{ noun }} {{ burn.cell + 1 }}</span>
+      <span v-if="burn.cell !== null && !brokenOff" class="quiet">{{ ` ${noun} ${burn.cell + 1}` }}</span>
       <span v-if="burn.asked" class="quiet"> {{ ASKED[burn.asked] }}</span>
     </p>
     <div

@@ -40,7 +40,7 @@ async function keep(): Promise<void> {
     emit('follow', id);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
-    notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+    notices.say(error.first, 'danger');
   }
 }
 </script>

@@ -96,7 +96,7 @@ async function send(option: ChoiceOptionView, onto: Ticket): Promise<void> {
         theirs: error.problem.current as Ticket,
         again: (theirs) => send(option, theirs),
       };
-    } else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+    } else notices.say(error.first, 'danger');
   } finally {
     busy.value = false;
   }

@@ -153,7 +153,7 @@ async function keep(): Promise<void> {
     else emit('close');
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
-    useNotices().say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+    useNotices().say(error.first, 'danger');
   }
 }
 </script>

@@ -79,7 +79,7 @@ export function useCoupon(id: Ref<string>) {
       return true;
     } catch (problem) {
       if (!(problem instanceof ApiProblem)) throw problem;
-      notices.say(problem.problem.faults?.[0]?.message ?? problem.problem.detail, 'danger');
+      notices.say(problem.first, 'danger');
       return false;
     }
   }

@@ -49,13 +49,17 @@ export function useJudgedPieces(
   });
 
   const placing = ref<{ piece: number; spot: { x: number; y: number } | null } | null>(null);
-  /** Keeps what is wrong with the piece that was pressed; null where nothing is after all. */
-  async function place(fault: Fault | null): Promise<void> {
-    const { piece, spot } = placing.value!;
-    placing.value = null;
+  /** Keeps what is wrong with a piece, and where; null where nothing is after all. */
+  async function say(piece: number, fault: Fault | null, spot: CreatePieceFault['spot']): Promise<void> {
     const body = { id: uuid(), piece, fault, spot: fault ? spot : null };
     await act('createPieceFault', { params: { id: run.value!.id }, body }, `what is wrong with piece ${piece}`);
     if (fault) placed(fault);
   }
-  return { drawn, spoilt, goodHint, placing, place };
+  /** As say, of the piece that was pressed. */
+  async function place(fault: Fault | null): Promise<void> {
+    const { piece, spot } = placing.value!;
+    placing.value = null;
+    await say(piece, fault, spot);
+  }
+  return { drawn, spoilt, goodHint, placing, place, say };
 }

@@ -31,6 +31,9 @@ import VerdictPanel from '../judging/VerdictPanel.vue';
 import PlaceFault from '../judging/PlaceFault.vue';
 import { useJudgedPieces } from '../judging/useJudgedPieces';
 import { useSample } from '../judging/useSample';
+import TrayPanel from '../judging/TrayPanel.vue';
+import TrayPicture from '../judging/TrayPicture.vue';
+import { useTray } from '../judging/useTray';
 import PieceGrid from '../marking/PieceGrid.vue';
 import StationBody from '../station/StationBody.vue';
 import TaskTabs from '../ui/TaskTabs.vue';
@@ -55,8 +58,10 @@ const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgem
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
-const sampled = useSample(() => (run.value && run.value.pieces > 1 ? run.value : null));
-const { drawn, spoilt, goodHint, placing, place } = useJudgedPieces(run, sampled, (fault) => {
+const sampled = useSample(() => run.value);
+const tray = useTray(run, sampled);
+const { newest: trayRead } = tray;
+const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sampled, (fault) => {
   if (!values.value.faults.includes(fault)) values.value.faults = [...values.value.faults, fault];
 });
 
@@ -115,6 +120,7 @@ async function keep(): Promise<void> {
           @leave="placing = null"
         />
         <p v-else class="quiet small">Press a piece where something is wrong with it.</p>
+        <TrayPicture v-if="trayRead" :reading="trayRead" :name-of="tray.nameOf" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
       <table v-if="judged.length && task !== 'tests'" class="plain small">
@@ -146,6 +152,13 @@ async function keep(): Promise<void> {
     <template v-else>
       <h2>Judge</h2>
       <SamplePanel v-if="run && run.pieces > 1" :key="run.id" :run="run" />
+      <TrayPanel
+        v-if="run"
+        :key="`tray-${run.id}`"
+        :tray="tray"
+        :known="ticket.page!.layout !== null"
+        @fault="({ piece }, { kind, spot }) => say(piece, kind, spot)"
+      />
       <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
         <p class="wide">
           <strong>Run of {{ formatMoment(run.at) }}</strong

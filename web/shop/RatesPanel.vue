@@ -32,7 +32,7 @@ async function keep(machine: InventoryItem<'machine'>): Promise<void> {
     notices.say(`${body.name}: its rate is kept. Prices reckon with it from now on.`);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
-    notices.say(`${body.name}: ${error.problem.faults?.[0]?.message ?? error.problem.detail}`, 'danger');
+    notices.say(`${body.name}: ${error.first}`, 'danger');
   }
 }
 </script>

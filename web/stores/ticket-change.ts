@@ -41,7 +41,7 @@ export const useTicketChange = defineStore('ticket-change', () => {
       if (!(error instanceof ApiProblem)) throw error;
       if (error.problem.type === 'version-conflict')
         conflict.value = { mine: patch, before: onto, theirs: error.problem.current as Ticket };
-      else notices.say(error.problem.faults?.[0]?.message ?? error.problem.detail, 'danger');
+      else notices.say(error.first, 'danger');
       return false;
     }
   }

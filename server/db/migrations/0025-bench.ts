@@ -1,5 +1,6 @@
 /**
- * Programs sent to the controller are of a coupon or of a run that is counted: parts name its pieces.
+ * Programs sent to the controller are of a coupon or of a run that is counted: parts name its pieces. What a picture of a
+ * tray told of a run's pieces.
  */
 export const name = '0025-bench';
 
@@ -10,4 +11,17 @@ ALTER TABLE burns
   ADD COLUMN parts jsonb,
   ADD CONSTRAINT burns_of_one CHECK ((coupon_id IS NULL) <> (marking_id IS NULL));
 CREATE INDEX burns_of_marking ON burns (marking_id) WHERE marking_id IS NOT NULL;
+
+CREATE TABLE tray_readings (
+  id uuid PRIMARY KEY,
+  run_id uuid NOT NULL REFERENCES runs (id),
+  file_hash text NOT NULL REFERENCES stored_files (hash),
+  read jsonb NOT NULL,
+  sequence bigint NOT NULL DEFAULT nextval('happened'),
+  at timestamptz NOT NULL,
+  by_id uuid NOT NULL REFERENCES operators (id)
+);
+CREATE INDEX tray_readings_run ON tray_readings (run_id, sequence);
+CREATE INDEX tray_readings_file ON tray_readings (file_hash);
+CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON tray_readings FOR EACH ROW EXECUTE FUNCTION refuse_change();
 `;

@@ -40,6 +40,7 @@ import { artworks } from './artworks.js';
 import { durabilityLooks } from './durability-looks.js';
 import { durabilityTests } from './durability-tests.js';
 import { pieceFaults } from './piece-faults.js';
+import { trayReadings } from './tray-readings.js';
 import { verdicts } from './verdicts.js';
 import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
@@ -96,6 +97,7 @@ const MODELS = {
   durabilityTests,
   durabilityLooks,
   pieceFaults,
+  trayReadings,
   verdicts,
   layouts,
   coatReadings,

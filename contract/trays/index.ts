@@ -1,0 +1,2 @@
+export * from './trays.js';
+export * from './routes.js';

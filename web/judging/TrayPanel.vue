@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import type { TrayPieceRead } from '@unto/contract';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import GradeMark from '../evidence/GradeMark.vue';
+import BringPicture from '../pictures/BringPicture.vue';
+import TextField from '../ui/TextField.vue';
+import { formatMoment, formatNumber } from '../ui/format';
+import type { useTray } from './useTray';
+
+/** The pieces of a run read from one picture: which lie there, what it tells of them, and what of that somebody takes as a fault. */
+const props = defineProps<{ tray: ReturnType<typeof useTray>; known: boolean }>();
+const emit = defineEmits<{ fault: [piece: TrayPieceRead, finding: TrayPieceRead['findings'][number]] }>();
+const { newest, lying, doing, fault, stop, bring, take, nameOf, isTaken } = props.tray;
+const read = computed(() => newest.value?.pieces.filter(({ contrast }) => contrast !== null) ?? []);
+const found = computed(() => newest.value?.pieces.filter(({ findings }) => findings.length) ?? []);
+const unread = computed(() => newest.value?.pieces.filter(({ unreadable }) => unreadable) ?? []);
+const l = (value: number) => formatNumber(Math.abs(value), 0);
+const range = computed(() => {
+  const all = read.value.map(({ contrast }) => Math.abs(contrast!));
+  return all.length ? `${l(Math.min(...all))} to ${l(Math.max(...all))} L*` : '';
+});
+</script>
+
+<template>
+  <section class="tray" data-test-id="tray">
+    <h3>Read them from one picture</h3>
+    <p v-if="!known" class="quiet small">
+      Nothing was laid out on these pieces, so that a picture has nothing to be read against: bring the artwork at
+      Place.
+    </p>
+    <template v-else>
+      <p class="quiet small">
+        Lay them apart on something plain beside the reference card, row by row from the upper left in this order, and
+        photograph them from straight above in even light.
+      </p>
+      <TextField v-model="lying" label="Pieces that lie there" test-id="tray-pieces" />
+      <BringPicture :doing="doing" :again="newest !== null" @brought="bring" @take="take" @stop="stop" />
+      <p v-if="fault" class="fault" role="alert" data-test-id="tray-fault">{{ fault }}</p>
+      <template v-if="newest">
+        <p data-test-id="tray-says">
+          <strong>{{ read.length }} of {{ newest.pieces.length }} read{{ range ? `: contrast ${range}` : '' }}.</strong>
+          <template v-if="newest.expected">
+            Its window lets expect {{ l(newest.expected.mean) }} ({{ l(newest.expected.low) }} to
+            {{ l(newest.expected.high) }}, nine of ten, from {{ newest.expected.cells }} cells).</template
+          >
+          <template v-else>
+            No window tells what to expect: they are held against each other, so that a fault of all of them is not
+            seen.</template
+          >
+          {{ ' ' }}<GradeMark grade="measured" />
+          <span class="quiet small"> {{ formatMoment(newest.at) }}</span>
+        </p>
+        <ul class="found">
+          <template v-for="piece in found" :key="piece.piece">
+            <li v-for="finding in piece.findings" :key="finding.kind" :data-test-id="`found-${piece.piece}`">
+              <span
+                ><strong>{{ nameOf(piece.piece) }}: {{ finding.kind }}?</strong> {{ finding.words }}</span
+              >
+              <span v-if="isTaken(piece, finding.kind)" class="quiet">taken</span>
+              <Button
+                v-else
+                outlined
+                size="small"
+                label="It is so"
+                :data-test-id="`take-${piece.piece}`"
+                @click="emit('fault', piece, finding)"
+              />
+            </li>
+          </template>
+          <li v-for="piece in unread" :key="piece.piece">
+            <span
+              ><strong>{{ nameOf(piece.piece) }} is not read:</strong>
+              {{
+                piece.unreadable === 'glare'
+                  ? 'a reflection lies on it. Turn it or the lamp'
+                  : 'no bare ground shows beside its mark'
+              }}</span
+            >
+          </li>
+        </ul>
+        <p v-if="!found.length && !unread.length" class="quiet small">
+          Nothing of them stands out. What the pad does to them no picture tells.
+        </p>
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.tray {
+  display: grid;
+  gap: 0.4rem;
+  padding-top: 0.5rem;
+  border-top: 1px solid var(--unto-rule);
+}
+
+.tray p,
+.tray h3 {
+  margin: 0;
+}
+
+.found {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.found li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0.3rem 0.6rem;
+  border-left: 4px solid var(--unto-danger);
+}
+</style>
