@@ -88,7 +88,8 @@ function lostOrPale(contrast: number, sd: number, usual: ExpectedContrast, told:
     : `the others read ${usual.mean.toFixed(0)}`;
   if (contrast < TRAY_LIMITS.lost * usual.mean)
     return { kind: 'washed off whole', words: `${says}; ${against}`, spot: null };
-  if (contrast < usual.low - TRAY_LIMITS.sure * sd) return { kind: 'pale all over', words: `${says}; ${against}`, spot: null };
+  if (contrast < usual.low - TRAY_LIMITS.sure * sd)
+    return { kind: 'pale all over', words: `${says}; ${against}`, spot: null };
   return null;
 }
 

@@ -45,6 +45,8 @@ const BLOCK_MM = 0.6;
 const LEAST_PART_PX = 12;
 const LEAST_BLOCK = 0.35;
 const LEAST_SHARE = 0.2;
+/** Pixels that count as marked whole, and how many of them a piece is read by. */
+const WHOLE = { share: 0.97, px: 60 } as const;
 /** Ground off its own light by so much, and by so many spreads, is no longer bare. */
 const STAINED = { l: 4, spreads: 5 } as const;
 /** Pixels by which a median is told. */
@@ -54,8 +56,12 @@ const MOST_TOLD = 500;
 export interface PiecePixels {
   /** Indices in the level picture. */
   readonly inside: Int32Array;
-  /** Share of each that is marked as the camera blurs it, and the part of the mark it lies in. */
+  /**
+   * Share of each that is marked as the camera blurs it: by pixels that are marked whole alone where there are enough of those, as a beam
+   * marks somewhat beyond its edges and a single stroke comes out paler than a fill.
+   */
   readonly cover: Float32Array;
+  /** The part of the mark each lies in. */
   readonly part: Uint8Array;
   /** Those well away from any mark, and those close to one. */
   readonly bare: Int32Array;
@@ -89,10 +95,19 @@ export function overlay(
     if (near[k]! < 0.02) bare[bares++] = k;
     else if (near[k]! >= 0.1) close[closes++] = k;
   }
+  wholeAlone(cover);
   return {
     ...{ inside, cover, part: partsOf(mask, shift, x, y) },
     ...{ bare: bare.subarray(0, bares), close: close.subarray(0, closes) },
   };
+}
+
+/** Leaves only pixels that are marked whole where there are enough of them to read by. */
+function wholeAlone(cover: Float32Array): void {
+  let whole = 0;
+  for (const share of cover) if (share >= WHOLE.share) whole += 1;
+  if (whole < WHOLE.px) return;
+  for (let k = 0; k < cover.length; k += 1) cover[k] = cover[k]! >= WHOLE.share ? 1 : 0;
 }
 
 /** Which part of the mark a place of the piece lies in, the mark being moved. */

@@ -28,6 +28,8 @@ const { act, busy } = useAct();
 const wrong = defineModel<{ piece: number; spot: CreatePieceEvent['spot'] } | null>('wrong', { required: true });
 const onHead = useRunBurn();
 const { open: onTheHead, sends } = onHead;
+/** Somebody who counts by hand has it under the beam; where pieces are sent the controller has, or nobody. */
+const beamOn = computed(() => !sends.value || onTheHead.value !== null);
 const ending = ref(false);
 const now = computed(() => sofar.value!);
 const done = computed(() => now.value.done + now.value.aside);
@@ -90,14 +92,13 @@ async function end(): Promise<void> {
 <template>
   <section class="count" aria-live="polite">
     <template v-if="now.next !== null">
-      <p class="quiet">Under the beam</p>
+      <p class="quiet">{{ beamOn ? 'Under the beam' : 'Next' }}</p>
       <p class="piece" data-test-id="now-piece">{{ nameOf(now.next) }}</p>
       <p class="quiet">
-        {{ done + 1 }} of {{ marking!.pieces }}, <span class="mono">{{ formatTimer(thisS) }}</span><template
-          v-if="plannedS"
-        >
-          of {{ formatTimer(plannedS) }}</template
-        >
+        {{ done + 1 }} of {{ marking!.pieces
+        }}<template v-if="beamOn"
+          >, <span class="mono">{{ formatTimer(thisS) }}</span></template
+        ><template v-if="beamOn && plannedS"> of {{ formatTimer(plannedS) }}</template>
       </p>
     </template>
     <p v-else class="piece" data-test-id="now-piece">All {{ marking!.pieces }} are marked</p>
@@ -243,8 +244,8 @@ async function end(): Promise<void> {
 }
 
 .strip {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(8px, 14px));
   gap: 3px;
   margin: 0;
   padding: 0;
@@ -252,8 +253,6 @@ async function end(): Promise<void> {
 }
 
 .strip li {
-  flex: 1 0 8px;
-  max-width: 18px;
   height: 20px;
   border: 1.5px solid var(--unto-quiet);
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { madePieces } from '@unto/domain';
+import { jigLoad, madePieces } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import BurnRun from '../burns/BurnRun.vue';
@@ -17,7 +17,7 @@ const toGo = computed(() => {
   const made = new Set(madePieces(counted.value).map(({ piece }) => piece));
   return Array.from({ length: marking.value!.pieces }, (_, i) => i + 1).filter((piece) => !made.has(piece));
 });
-const jig = computed(() => (ticket.page?.sheet?.entries.mode === 'rows' ? ticket.page.sheet.places : null));
+const jig = computed(() => jigLoad(ticket.page?.sheet));
 /** Those that lie under the head together. */
 const load = computed(() => {
   if (props.firstAlone) return toGo.value.slice(0, 1);
