@@ -56,6 +56,8 @@ export interface LaidPiece {
   readonly part: number;
   readonly xMm: number;
   readonly yMm: number;
+  /** Turned about it, degrees counter-clockwise; straight where nothing is said. */
+  readonly turnDeg?: number;
 }
 
 /** Blanks under the head, and how the switches beside it stand; null for not said. */

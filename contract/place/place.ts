@@ -7,6 +7,7 @@ import {
   finite,
   flag,
   instant,
+  keptHash,
   list,
   note,
   oneOf,
@@ -22,7 +23,7 @@ import {
 import type { Frozen } from '../routing/index.js';
 
 /** What is read at the Place station. */
-export const PLACE_KINDS = ['focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set'] as const;
+export const PLACE_KINDS = ['focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set', 'zero', 'laid'] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 /** What was done about a reading. */
@@ -88,6 +89,20 @@ export const PLACE_ENTRIES = {
       .min(1, 'Mark one dot at least, and read where the pointer stood.')
       .max(50),
   }),
+  /** Two crosses burnt on scrap, as the machine was told and as a picture shows them on the card. */
+  zero: shape({ fileHash: keptHash('The picture'), burnt: pairOf('Burnt'), seen: pairOf('Seen') }),
+  /** Pieces where a picture shows them, by their lower left corners on the machine. */
+  laid: shape({
+    fileHash: keptHash('The picture'),
+    pieceWidthMm: positive('Width of a piece', 'mm'),
+    pieceHeightMm: positive('Height of a piece', 'mm'),
+    pieces: array()
+      .of(shape({ ...place, turnDeg: within('Turned by', -180, 180, '°') }))
+      .label('Pieces')
+      .required()
+      .min(1, 'No piece was found or placed.')
+      .max(200),
+  }),
   set: shape({
     method: oneOf('Method', FOCUS_METHODS),
     offsetMm: finite('Focus offset', 'mm').min(-50).max(50),
@@ -109,6 +124,8 @@ export interface PlaceEntriesOf {
   align: Frozen<InferType<(typeof PLACE_ENTRIES)['align']>>;
   pointer: Frozen<InferType<(typeof PLACE_ENTRIES)['pointer']>>;
   set: Frozen<InferType<(typeof PLACE_ENTRIES)['set']>>;
+  zero: Frozen<InferType<(typeof PLACE_ENTRIES)['zero']>>;
+  laid: Frozen<InferType<(typeof PLACE_ENTRIES)['laid']>>;
 }
 
 const step = record({ focusMm: amount(), share: amount() });
@@ -136,6 +153,10 @@ export const PLACE_RESULTS = {
     corners: list(point),
   }),
   pointer: record({ x: figure(), y: figure(), worst: amount(), worstOffMm: amount() }),
+  /** How the card lies in the machine, and by how much the crosses came out further apart than they were burnt. */
+  zero: record({ turn: figure(), zeroX: figure(), zeroY: figure(), longer: figure() }),
+  /** What the pieces take of the machine. */
+  laid: record({ xMm: amount(), yMm: amount(), widthMm: amount(), heightMm: amount() }),
   /** The spot that the offset leaves on the part. */
   set: record({ spot: figure() }),
   round: record({
@@ -191,5 +212,7 @@ export const placeReading = byKind<PlaceReading>(
   Object.fromEntries(PLACE_KINDS.map((kind) => [kind, placeShape(kind)])),
   placeShared,
 );
+/** How the card lies in a machine. */
+export const zeroReading = byKind<PlaceReading<'zero'>>('kind', { zero: placeShape('zero') }, placeShared);
 /** An offset from pointer to beam. */
 export const pointerReading = byKind<PlaceReading<'pointer'>>('kind', { pointer: placeShape('pointer') }, placeShared);

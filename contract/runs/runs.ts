@@ -40,6 +40,7 @@ export const FAULTS = [
   'density drifts',
   'pale along one edge',
   'pale all over',
+  'faint strokes',
   'residue left',
   'out of place',
 ] as const;

@@ -4,7 +4,7 @@ import { coatPicture, coatReading, storedCoat, timer, weighing } from '../coat/i
 import { couponSummary, COUPON_STAGES, keptTestStep } from '../coupons/index.js';
 import { figure } from '../evidence/index.js';
 import { amount, describes, flag, instant, list, orNull, record, uuid, who, word, words } from '../fields/index.js';
-import { fitting, placeReading, pointerReading } from '../place/index.js';
+import { fitting, placeReading, pointerReading, zeroReading } from '../place/index.js';
 import { sheet } from '../prepare/index.js';
 import { offeredRecipe, recipe } from '../recipes/index.js';
 import type { Frozen } from '../routing/index.js';
@@ -79,6 +79,8 @@ export const ticketPage = record({
   fitting: orNull(fitting),
   /** The newest offset from pointer to beam of the head, on whatever ticket. */
   pointer: orNull(pointerReading),
+  /** How the reference card lies in the machine under the head, as learnt last, on whatever ticket. */
+  cardZero: orNull(zeroReading),
   /** Files of artwork that were brought, newest first. */
   artworks: list(artwork),
   /** Tests of what its marks stand, oldest first. */

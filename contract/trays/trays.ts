@@ -43,6 +43,8 @@ export const trayPieceRead = record({
   corners: list(place),
   unreadable: orNull(word(TRAY_UNREADABLE)),
   contrast: orNull(amount()),
+  /** Of single strokes, where fills are read beside them. */
+  strokes: orNull(amount()),
   sd: orNull(amount()),
   deltaE: orNull(amount()),
   chroma: orNull(amount()),

@@ -1,5 +1,6 @@
 import { mmText as number } from '../formats/xml.js';
 import { requireFinite, requirePositive, requireWithin } from '../support/require.js';
+import type { PlanePoint } from './fit-circle.js';
 
 /** An outline burnt into cardboard or tape before the piece is laid into it, mm. */
 export interface TrialOutline {
@@ -66,15 +67,47 @@ export function outlineStrokes(outline: TrialOutline): PathPoint[][] {
  * @throws as outlineStrokes; value.out-of-range for a power off 0 to 100 %
  */
 export function outlineGcode(outline: TrialOutline, fullScaleS: number): string {
-  const percent = requireWithin('power', requirePositive('power', outline.powerPercent), 0, 100);
+  return strokesGcode('trial outline: cardboard or tape, not the part', outlineStrokes(outline), outline, fullScaleS);
+}
+
+/** Where a machine burns a cross, and how long its arms are, mm. */
+const CROSS_ARM_MM = 4;
+
+/**
+ * Crosses burnt on scrap, by which a picture learns where the machine’s zero is; as G-code like a trial outline’s.
+ * @throws value.out-of-range, value.not-positive, value.not-finite
+ */
+export function crossesGcode(at: readonly PlanePoint[], how: StrokeSetting, fullScaleS: number): string {
+  const strokes = at.flatMap(({ xMm, yMm }): PathPoint[][] => {
+    const [x, y] = [requireFinite('x', xMm), requireFinite('y', yMm)];
+    return [
+      [
+        [x - CROSS_ARM_MM, y],
+        [x + CROSS_ARM_MM, y],
+      ],
+      [
+        [x, y - CROSS_ARM_MM],
+        [x, y + CROSS_ARM_MM],
+      ],
+    ];
+  });
+  return strokesGcode('crosses: scrap, not the part', strokes, how, fullScaleS);
+}
+
+/** How strokes are followed. */
+export type StrokeSetting = Pick<TrialOutline, 'powerPercent' | 'speedMmPerS'>;
+
+function strokesGcode(
+  title: string,
+  strokes: readonly PathPoint[][],
+  { powerPercent, speedMmPerS }: StrokeSetting,
+  fullScaleS: number,
+): string {
+  const percent = requireWithin('power', requirePositive('power', powerPercent), 0, 100);
   const s = number((requirePositive('full scale', fullScaleS) * percent) / 100);
-  const feed = number(requirePositive('speed', outline.speedMmPerS) * 60);
-  const lines = [
-    '(trial outline: cardboard or tape, not the part)',
-    '(keep the enclosure shut; never leave a running laser)',
-  ];
-  lines.push('G21', 'G90', 'M5');
-  for (const stroke of outlineStrokes(outline)) {
+  const feed = number(requirePositive('speed', speedMmPerS) * 60);
+  const lines = [`(${title})`, '(keep the enclosure shut; never leave a running laser)', 'G21', 'G90', 'M5'];
+  for (const stroke of strokes) {
     const [[x0, y0], ...rest] = stroke as [PathPoint, ...PathPoint[]];
     lines.push(`G0 X${number(x0)} Y${number(y0)}`, 'M3 S0');
     rest.forEach(([x, y], i) => lines.push(`G1 X${number(x)} Y${number(y)}${i === 0 ? ` F${feed} S${s}` : ''}`));

@@ -181,7 +181,7 @@ function lightAlong(
 export type Nine = [number, number, number, number, number, number, number, number, number];
 
 /** One map after another: first `b`, then `a`. */
-function product(a: Homography, b: Homography): Nine {
+export function product(a: Homography, b: Homography): Nine {
   return Array.from({ length: 9 }, (_, i) => {
     const [r, c] = [3 * Math.floor(i / 3), i % 3];
     return a[r]! * b[c]! + a[r + 1]! * b[c + 3]! + a[r + 2]! * b[c + 6]!;

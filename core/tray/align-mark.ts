@@ -15,6 +15,8 @@ export interface SoughtMark {
   readonly mask: MarkMask;
   readonly soft: Float32Array;
   readonly sharp: Float32Array;
+  /** Its single strokes as the camera blurs them; null where it has none. */
+  readonly strokes: Float32Array | null;
 }
 
 /** A mark is looked for so far about its place, mm, in such steps first; the piece's own rim is left out, mm. */

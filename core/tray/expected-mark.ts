@@ -8,6 +8,8 @@ export interface MarkMask {
   readonly rows: number;
   readonly pxMm: number;
   readonly cover: Float32Array;
+  /** Of that what single strokes mark; null where none are followed. */
+  readonly strokes: Float32Array | null;
   /** Box of what is marked, mm from the lower left corner. */
   readonly box: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number };
 }
@@ -27,11 +29,18 @@ export function markMask(
   const [columns, rows] = [Math.max(1, Math.round(widthMm / pxMm)), Math.max(1, Math.round(heightMm / pxMm))];
   const cover = new Float32Array(columns * rows);
   fillIn(cover, columns, rows, pxMm, shapes);
-  for (const { as, rings } of shapes)
-    if (as === 'line') for (const ring of rings) strokeIn(cover, columns, rows, { ring, pxMm, lineMm });
+  const lines = shapes.filter(({ as }) => as === 'line').flatMap(({ rings }) => rings);
+  const strokes = lines.length ? new Float32Array(columns * rows) : null;
+  if (strokes) {
+    for (const ring of lines) strokeIn(strokes, columns, rows, { ring, pxMm, lineMm });
+    // What is filled too is marked whole.
+    for (let i = 0; i < cover.length; i += 1)
+      if (cover[i]! > strokes[i]!) strokes[i] = 0;
+      else cover[i] = strokes[i]!;
+  }
   const box = boxOfCover(cover, columns, pxMm);
   if (!box) throw new CoreError('artwork.no-geometry', 'Nothing of what is laid out lies on the piece.');
-  return { columns, rows, pxMm, cover, box };
+  return { columns, rows, pxMm, cover, strokes, box };
 }
 
 function fillIn(cover: Float32Array, columns: number, rows: number, pxMm: number, shapes: readonly ArtworkShape[]) {
@@ -96,7 +105,10 @@ function boxOfCover(cover: Float32Array, columns: number, pxMm: number): MarkMas
 const PASSES = 3;
 
 /** A mask blurred as by a Gaussian of a standard deviation, mm: as a camera or a soft edge blurs it. */
-export function blurredMask({ columns, rows, cover, pxMm }: MarkMask, sdMm: number): Float32Array {
+export function blurredMask(
+  { columns, rows, cover, pxMm }: Pick<MarkMask, 'columns' | 'rows' | 'cover' | 'pxMm'>,
+  sdMm: number,
+): Float32Array {
   const variance = (12 * (sdMm / pxMm) ** 2) / PASSES;
   let out = cover;
   for (let pass = 0; pass < PASSES; pass += 1) {

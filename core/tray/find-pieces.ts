@@ -39,11 +39,12 @@ const THING = 0.3;
 
 /**
  * Finds pieces of one size that lie apart on a plain tray in the plane of the card.
+ * @param coarsestMm steps that it is looked at in: finer ones tell better where a piece lies, and take longer
  * @throws reading.no-pieces where none of that size stands out
  */
-export function findPieces(pixels: Pixels, pose: CardPose, size: PieceSize): FoundOnTray {
+export function findPieces(pixels: Pixels, pose: CardPose, size: PieceSize, coarsestMm = COARSEST_MM): FoundOnTray {
   const short = Math.min(size.widthMm, size.heightMm);
-  const stepMm = Math.min(COARSEST_MM, Math.max(FINEST_MM, short / STEPS));
+  const stepMm = Math.min(coarsestMm, Math.max(FINEST_MM, short / STEPS));
   const plane = planePicture(pixels, pose, stepMm);
   const least = (THING * size.widthMm * size.heightMm) / stepMm ** 2;
   const things = standsOut(plane, pose.card, least).map((cells) => ({

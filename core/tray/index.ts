@@ -1,5 +1,6 @@
 export * from './read-tray.js';
 export * from './judge-tray.js';
+export * from './bed-picture.js';
 export { MARK_PARTS, type MarkReading } from './read-marked-piece.js';
 export type { MarkOffset } from './align-mark.js';
 export type { PieceSize } from './find-pieces.js';

@@ -16,6 +16,7 @@ export const TRAY_FINDINGS = [
   'faint in one corner',
   'pale along one edge',
   'patchy',
+  'faint strokes',
   'halo or brown',
   'residue left',
   'out of place',
@@ -40,6 +41,7 @@ export const TRAY_LIMITS = {
   coverage: 0.9,
   halo: 0.15,
   haloL: 5,
+  strokes: 0.6,
   residue: 0.06,
   placeMm: 1.2,
 } as const;
@@ -118,13 +120,20 @@ function faintParts({ parts }: MarkReading, sign: 1 | -1): TrayFinding[] {
   return [{ kind: edge ? 'pale along one edge' : alone, words, spot: { x, y } }];
 }
 
-function ofTheRest({ contrast, evenness, coverage, halo, residue }: MarkReading, sign: 1 | -1): TrayFinding[] {
+function ofTheRest(reading: MarkReading, sign: 1 | -1): TrayFinding[] {
+  const { contrast, strokes, evenness, coverage, halo, residue } = reading;
   const found: TrayFinding[] = [];
   const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
   if (evenness < TRAY_LIMITS.evenness || coverage < TRAY_LIMITS.coverage)
     found.push({
       kind: 'patchy',
       words: `evenness ${evenness.toFixed(2)}, ${percent(coverage)} of the mark came out`,
+      spot: null,
+    });
+  if (strokes !== null && sign * strokes < TRAY_LIMITS.strokes * sign * contrast)
+    found.push({
+      kind: 'faint strokes',
+      words: `single strokes read ${(sign * strokes).toFixed(0)} L*, fills ${(sign * contrast).toFixed(0)}: follow them slower, or fill them`,
       spot: null,
     });
   if (halo > Math.max(TRAY_LIMITS.haloL, TRAY_LIMITS.halo * sign * contrast))

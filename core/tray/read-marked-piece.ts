@@ -13,6 +13,8 @@ export const MARK_PARTS = 9;
 export interface MarkReading {
   /** L* of bare ground less that of the mark; strokes too thin to be seen solid are read through what the camera makes of them. */
   readonly contrast: number;
+  /** Contrast of single strokes, where fills are read beside them: one stroke lays down less than rows do. Null where there are none. */
+  readonly strokes: number | null;
   /** Standard deviation of its reading, L*. */
   readonly sd: number;
   readonly deltaE: number;
@@ -63,6 +65,9 @@ export interface PiecePixels {
   readonly cover: Float32Array;
   /** The part of the mark each lies in. */
   readonly part: Uint8Array;
+  /** Those that a single stroke marks in part, and how much of each; none where nothing else is read. */
+  readonly strokes: Int32Array;
+  readonly strokeCover: Float32Array;
   /** Those well away from any mark, and those close to one. */
   readonly bare: Int32Array;
   readonly close: Int32Array;
@@ -71,7 +76,7 @@ export interface PiecePixels {
 /** Lays a mask over a levelled piece, moved by a shift. */
 export function overlay(
   { columns, rows, pxMm }: LevelPicture,
-  { mask, sharp }: SoughtMark,
+  { mask, sharp, strokes }: SoughtMark,
   wide: Float32Array,
   shift: Shift,
 ): PiecePixels {
@@ -95,19 +100,22 @@ export function overlay(
     if (near[k]! < 0.02) bare[bares++] = k;
     else if (near[k]! >= 0.1) close[closes++] = k;
   }
-  wholeAlone(cover);
+  const strokeCover = new Float32Array(inside.length);
+  if (wholeAlone(cover) && strokes) coverAt(mask, strokes, shift, { x, y }, strokeCover);
+  const stroked = Int32Array.from(inside.keys()).filter((k) => strokeCover[k]! >= LEAST_SHARE && cover[k]! === 0);
   return {
-    ...{ inside, cover, part: partsOf(mask, shift, x, y) },
+    ...{ inside, cover, strokes: stroked, strokeCover, part: partsOf(mask, shift, x, y) },
     ...{ bare: bare.subarray(0, bares), close: close.subarray(0, closes) },
   };
 }
 
-/** Leaves only pixels that are marked whole where there are enough of them to read by. */
-function wholeAlone(cover: Float32Array): void {
+/** Leaves only pixels that are marked whole where there are enough of them to read by. @returns whether there were */
+function wholeAlone(cover: Float32Array): boolean {
   let whole = 0;
   for (const share of cover) if (share >= WHOLE.share) whole += 1;
-  if (whole < WHOLE.px) return;
+  if (whole < WHOLE.px) return false;
   for (let k = 0; k < cover.length; k += 1) cover[k] = cover[k]! >= WHOLE.share ? 1 : 0;
+  return true;
 }
 
 /** Which part of the mark a place of the piece lies in, the mark being moved. */
@@ -159,6 +167,7 @@ export function readMark(level: LevelPicture, pixels: PiecePixels, ground: Three
   return {
     ...{ contrast, deltaE: ciede2000(bare, mark), chroma: Math.hypot(mark.a, mark.b) },
     sd: Math.hypot(LIGHT_SD, (1.4826 * spread) / Math.sqrt(Math.max(1, blocks.length / 4))),
+    strokes: strokeContrast(flat, pixels, ground),
     parts: parts.map((part) => (part.px >= LEAST_PART_PX ? contrastOf(part) : null)),
     evenness: Math.max(0, 1 - spread / Math.max(1, Math.abs(contrast))),
     coverage: blocks.filter((one) => one / contrast > 0.5).length / Math.max(1, blocks.length),
@@ -220,6 +229,19 @@ function markLight(flat: FlatLight, { cover, part }: PiecePixels, ground: Three)
     for (let c = 0; c < 3; c += 1) whole.light[c]! += light[c]!;
   }
   return { whole, parts };
+}
+
+/** Contrast of single strokes by what of each pixel they mark; null of too few. */
+function strokeContrast(flat: FlatLight, { strokes, strokeCover }: PiecePixels, ground: Three): number | null {
+  let [y, weight, px] = [0, 0, 0];
+  const bareY = luminance(...ground);
+  for (const k of strokes) {
+    const share = strokeCover[k]!;
+    y += share * (luminance(flat(k, 0), flat(k, 1), flat(k, 2)) - bareY * (1 - share));
+    weight += share * share;
+    px += share;
+  }
+  return px < 2 * LEAST_PART_PX ? null : lightness(bareY) - lightness(Math.max(0.001, y / weight));
 }
 
 /** Contrast of every block of the piece that is marked enough to tell it. */

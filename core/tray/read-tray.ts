@@ -99,6 +99,7 @@ function maskRoom(job: TrayJob, pxMm: number, cameraSd: number): (shapes: readon
       const mask = markMask(shapes, { ...job, pxMm });
       covers = {
         ...{ mask, sharp: blurredMask(mask, cameraSd) },
+        strokes: mask.strokes && blurredMask({ ...mask, cover: mask.strokes }, cameraSd),
         ...{ soft: blurredMask(mask, SOFT_MM), wide: blurredMask(mask, HALO_SD_MM) },
       };
       known.set(shapes, covers);

@@ -7,9 +7,9 @@ import {
   type ProgramOptions,
   type ProgramPiece,
   type ProgramSetting,
-  type SheetBox,
 } from '@unto/core';
 import type { LayoutEntries } from '@unto/contract';
+import type { LaidPlace } from '../prepare/index.js';
 import { pieceName } from './piece-name.js';
 import { pieceNumbers } from './piece-numbers.js';
 import { ownShapes, sharedShapes } from './piece.js';
@@ -29,7 +29,7 @@ export interface ProgramJob {
   /** How many pieces the ticket has. */
   readonly count: number;
   /** Places of the jig in the order they are marked; null for one piece at a time, its corner at 0, 0. */
-  readonly places: readonly SheetBox[] | null;
+  readonly places: readonly LaidPlace[] | null;
   readonly asked: AskedPieces;
 }
 
@@ -45,7 +45,7 @@ export function programPieces({ entries, artwork, count, places, asked }: Progra
     const place = at(number);
     return {
       ...{ number, name: pieceName(entries, number), shapes, own: ownShapes(entries, number) },
-      ...{ xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0, turnDeg: 0 },
+      ...{ xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0, turnDeg: place?.turnDeg ?? 0 },
     };
   });
 }

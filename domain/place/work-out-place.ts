@@ -1,5 +1,6 @@
 import {
   alignTwoPoints,
+  bedCorners,
   decidingOrUsual,
   decisive,
   fitCircle,
@@ -134,6 +135,23 @@ const WORK: { [K in PlaceKind]: (entries: PlaceEntriesOf[K], equipment: PlaceSet
       worst: offset.worst.index,
       worstOffMm: offset.worst.offMm,
     };
+  },
+  zero: ({ burnt, seen }) => {
+    const [a, b] = [seen, burnt] as unknown as [readonly [PlanePoint, PlanePoint], readonly [PlanePoint, PlanePoint]];
+    const at = alignTwoPoints(a, b);
+    const inputs = [decisive('crosses burnt and seen', 'measured', { value: 2 })];
+    return {
+      turn: makeFigure({ formula: 'alignTwoPoints', value: at.turnDegrees, unit: '°', inputs }),
+      zeroX: mm('alignTwoPoints', at.zero.xMm, inputs),
+      zeroY: mm('alignTwoPoints', at.zero.yMm, inputs),
+      longer: mm('alignTwoPoints', -at.longerMm, inputs),
+    };
+  },
+  laid: ({ pieces, pieceWidthMm, pieceHeightMm }) => {
+    const corners = pieces.flatMap((piece) => bedCorners(piece, { widthMm: pieceWidthMm, heightMm: pieceHeightMm }));
+    const [xs, ys] = [corners.map(({ xMm }) => xMm), corners.map(({ yMm }) => yMm)];
+    const [xMm, yMm] = [Math.min(...xs), Math.min(...ys)];
+    return { xMm, yMm, widthMm: Math.max(...xs) - xMm, heightMm: Math.max(...ys) - yMm };
   },
   set: ({ offsetMm }, equipment) => ({ spot: spotAt(equipment.lens, offsetMm) }),
 };

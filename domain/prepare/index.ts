@@ -1,1 +1,2 @@
 export * from './sheet-layout.js';
+export * from './laid-places.js';

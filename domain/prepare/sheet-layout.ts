@@ -7,7 +7,7 @@ import {
   type SheetBox,
   type SheetJob,
 } from '@unto/core';
-import type { Sheet, SheetEntries } from '@unto/contract';
+import type { SheetEntries } from '@unto/contract';
 
 /** A layout of either mode as it is drawn and counted. */
 export interface SheetResult {
@@ -93,10 +93,4 @@ export function nestResult(entries: SheetEntries, { places, leftOut, used }: Nes
     promised: null,
     words: `${entries.pieces.length} sizes`,
   };
-}
-
-/** How many pieces a jig holds that are to be marked at once; null where pieces lie in no rows. */
-export function jigLoad(sheet: Pick<Sheet, 'entries' | 'places'> | null | undefined): number | null {
-  if (sheet?.entries.mode !== 'rows') return null;
-  return Math.max(0, sheet.places - sheet.entries.testPlaces);
 }

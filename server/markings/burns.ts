@@ -133,7 +133,7 @@ export async function layUnderHead(context: Context, { id, ticketId, entered, re
   };
   const pieces = markedNumbers(entered).map((number) => {
     const place = places?.[(number - 1) % places.length];
-    return { part: number - 1, xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0 };
+    return { part: number - 1, xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0, turnDeg: place?.turnDeg ?? 0 };
   });
   return { setup: burnSetup(equipment, lies), pieces };
 }

@@ -46,14 +46,15 @@ export async function placeReadingsOf(context: Context, ticketId: string): Promi
   return rows.map(readingView);
 }
 
-/** The newest offset from pointer to beam measured with a head, on whatever ticket; null when nobody measured it. */
-export async function newestPointer(context: Context, headId: string): Promise<PlaceReading<'pointer'> | null> {
-  const [row] = await list(context, 'placeReadings', {
-    where: { headId, kind: 'pointer', decision: 'taken' },
-    order: NEWEST_FIRST,
-    limit: 1,
-  });
-  return row ? (readingView(row) as PlaceReading<'pointer'>) : null;
+/** The newest reading of a kind that was taken with a head, on whatever ticket; null when nobody made one. */
+export async function newestOfHead<K extends 'pointer' | 'zero'>(
+  context: Context,
+  headId: string,
+  kind: K,
+): Promise<PlaceReading<K> | null> {
+  const where = { headId, kind, decision: 'taken' };
+  const [row] = await list(context, 'placeReadings', { where, order: NEWEST_FIRST, limit: 1 });
+  return row ? (readingView(row) as PlaceReading<K>) : null;
 }
 
 function readingView({ byId, at, ...row }: Rows['placeReadings']): PlaceReading {

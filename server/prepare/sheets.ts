@@ -1,5 +1,5 @@
-import type { CreateSheet, Sheet } from '@unto/contract';
-import { pieceSize, workOutSheet } from '@unto/domain';
+import type { CreateSheet, PlaceEntriesOf, Sheet } from '@unto/contract';
+import { laidPlaces, pieceSize, type LaidPlace } from '@unto/domain';
 import { type Context, createOnce, find, insert, list, NEWEST_FIRST } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { inventoryItem } from '../inventory/service.js';
@@ -29,11 +29,12 @@ export async function newestSheet(context: Context, ticketId: string): Promise<S
   return row ? sheetView(row) : null;
 }
 
-/** Places of the ticket's jig; null where none was laid out. */
-export async function placesOf(context: Context, ticketId: string) {
-  const sheet = await newestSheet(context, ticketId);
-  if (sheet?.entries.mode !== 'rows') return null;
-  return workOutSheet(sheet.entries).places.filter(({ test }) => !test);
+/** Places of a ticket's pieces under the head; null where they are laid in one after the other. */
+export async function placesOf(context: Context, ticketId: string): Promise<LaidPlace[] | null> {
+  const where = { ticketId, kind: 'laid', decision: 'taken' };
+  const [laid] = await list(context, 'placeReadings', { where, order: NEWEST_FIRST, limit: 1 });
+  const pictured = laid && { entries: laid.entries as PlaceEntriesOf['laid'], at: laid.at.toISOString() };
+  return laidPlaces(await newestSheet(context, ticketId), pictured);
 }
 
 /** Size of a ticket's pieces: the places of its jig, else its blank, else its mark with the margin of its coat. */

@@ -1,7 +1,6 @@
 import { settingWords, type MarkSetting, type ProgramSetting } from '@unto/core';
 import type { Layout, Ticket } from '@unto/contract';
 import {
-  jigLoad,
   panelReading,
   rowMotion,
   settingOnEquipment,
@@ -14,7 +13,7 @@ import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { FileAnswer } from '../http/file-answer.js';
 import { equipmentOf, loadEquipment } from '../inventory/service.js';
-import { newestSheet, placesOf } from '../prepare/sheets.js';
+import { placesOf } from '../prepare/sheets.js';
 import { recipesOf } from '../recipes/views.js';
 import { getTicket } from '../tickets/service.js';
 import { workshop } from '../workshop/service.js';
@@ -68,7 +67,7 @@ export async function runProgram(
 
 /** How many pieces lie under the head at once: the places of the jig, or every one where they are laid in one by one. */
 export async function loadOf(context: Context, ticket: Pick<Ticket, 'id' | 'pieces'>): Promise<number> {
-  return jigLoad(await newestSheet(context, ticket.id)) ?? ticket.pieces;
+  return (await placesOf(context, ticket.id))?.length ?? ticket.pieces;
 }
 
 function requireLaidOut(layout: Layout | null): Layout {

@@ -10,7 +10,7 @@ import { together, type Context } from '../db/context.js';
 import { inventoryItem, itemsById } from '../inventory/service.js';
 import { containersLeft } from '../inventory/use.js';
 import { newestFitting } from '../place/fittings.js';
-import { huntedDepth, newestPointer, placeReadingsOf } from '../place/service.js';
+import { huntedDepth, newestOfHead, placeReadingsOf } from '../place/service.js';
 import { newestSheet } from '../prepare/sheets.js';
 import { yieldBefore } from '../prepare/yield.js';
 import { offeredRecipe, recipesOf } from '../recipes/views.js';
@@ -70,6 +70,7 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     placeReadings,
     fitting,
     pointer,
+    cardZero,
     sheet,
     hunted,
     yielded,
@@ -85,7 +86,8 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     () => markingOf(context, id),
     () => placeReadingsOf(context, id),
     () => newestFitting(context, ticket.headId),
-    () => newestPointer(context, ticket.headId),
+    () => newestOfHead(context, ticket.headId, 'pointer'),
+    () => newestOfHead(context, ticket.headId, 'zero'),
     () => newestSheet(context, id),
     () => huntedDepth(context, ticket.lensId),
     () => yieldBefore(context, ticket),
@@ -105,6 +107,7 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
       placeReadings,
       fitting,
       pointer,
+      cardZero,
       sheet,
       artworks,
       layout,

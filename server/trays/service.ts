@@ -141,15 +141,15 @@ function aimed({ mean, low, high }: { mean: number; low: number; high: number })
 }
 
 function figuresOf({ corners, unreadable, offset, reading }: TrayPiece) {
-  const { contrast, sd, deltaE, chroma, evenness, coverage, halo, residue } = reading ?? NONE;
+  const { contrast, strokes, sd, deltaE, chroma, evenness, coverage, halo, residue } = reading ?? NONE;
   return {
     ...{ corners: corners.map(({ x, y }) => ({ x, y })), unreadable },
-    ...{ contrast, sd, deltaE, chroma, evenness, coverage, halo, residue },
+    ...{ contrast, strokes, sd, deltaE, chroma, evenness, coverage, halo, residue },
     offMm: offset && Math.hypot(offset.dxMm, offset.dyMm),
   };
 }
 
 const NONE = {
-  ...{ contrast: null, sd: null, deltaE: null, chroma: null },
+  ...{ contrast: null, strokes: null, sd: null, deltaE: null, chroma: null },
   ...{ evenness: null, coverage: null, halo: null, residue: null },
 };

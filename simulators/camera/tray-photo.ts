@@ -1,4 +1,4 @@
-import { fitHomography, referenceCard, type Point2, type Random } from '@unto/core';
+import { fitHomography, project, referenceCard, type Point2, type Random } from '@unto/core';
 import sharp from 'sharp';
 import { BLANK_PX_MM, type BlankPicture } from '../burn/burnt-blank.js';
 import { cardPaper } from './card-paper.js';
@@ -19,6 +19,12 @@ export interface TrayShot {
   readonly tray?: readonly [number, number, number];
   /** Pieces that lie the other way up. */
   readonly turned?: readonly number[];
+  /** Hears what lies where on the tray, mm, and where a place of it comes to lie in the picture, px. */
+  readonly tell?: (seen: {
+    readonly middles: readonly { readonly x: number; readonly y: number; readonly turnDeg: number }[];
+    readonly card: { readonly x: number; readonly y: number };
+    readonly toPicture: (place: Point2) => Point2;
+  }) => void;
 }
 
 const SIZE = { width: 4000, height: 3000 };
@@ -59,6 +65,11 @@ export async function photographTray(shot: TrayShot): Promise<Buffer> {
     ...{ toTray, k1: about(0.03), light: [about(0.2), about(0.2), -0.15 * random(), about(0.05), -0.12 * random()] },
     ...{ cast: [1 + about(0.1), 1, 1 + about(0.12)], exposure: 0.8 + 0.12 * random(), gamma: 1 + about(0.06) },
   };
+  shot.tell?.({
+    middles: laid.map(({ x, y, cos, sin }) => ({ x, y, turnDeg: (180 * Math.atan2(sin, cos)) / Math.PI })),
+    card,
+    toPicture: lensed(fitHomography(mm, px), looks.k1, { width, height }),
+  });
   const paper = await cardPaper('A5');
   const raw = render({ width, height }, looks, (x, y, rgb) => {
     const one = at(laid, x, y);
@@ -81,6 +92,16 @@ export async function photographTray(shot: TrayShot): Promise<Buffer> {
   return sharp(soft, { raw: { width, height, channels: 3 } })
     .jpeg({ quality: 92, chromaSubsampling: '4:2:0' })
     .toBuffer();
+}
+
+/** A place through the picture's geometry and its lens. */
+function lensed(h: readonly number[], k1: number, { width, height }: { width: number; height: number }) {
+  const [mx, my] = [(width - 1) / 2, (height - 1) / 2];
+  return (place: Point2): Point2 => {
+    const { x, y } = project(h, place);
+    const bend = 1 + (k1 * ((x - mx) ** 2 + (y - my) ** 2)) / (mx * mx + my * my);
+    return { x: mx + (x - mx) * bend, y: my + (y - my) * bend };
+  };
 }
 
 /** Pieces in rows beside the card, none quite straight. */

@@ -4,6 +4,7 @@ import type {
   ControllerState,
   CouponScene,
   HeadScene,
+  LaidPiece,
   Program,
   TrayScene,
 } from '@unto/contract';
@@ -169,10 +170,10 @@ export class SimulatedController {
   private burn({ lies: { setup, pieces }, film }: Laid, moves: readonly TimedMove[]): void {
     const air = { air: this.hasAir === true };
     if (!pieces) return this.blankOf(setup, film).burn(moves, air);
-    for (const { part, xMm, yMm } of pieces) {
+    for (const { part, ...place } of pieces) {
       const key = pieceKey(setup.key, part);
       const slack = slackOf(key);
-      const own = moves.filter(({ cell }) => cell === part).map((move) => shifted(move, slack.x - xMm, slack.y - yMm));
+      const own = moves.filter(({ cell }) => cell === part).map((move) => onPiece(move, place, slack));
       if (own.length) this.blankOf({ ...setup, key }, film).burn(own, air);
     }
   }
@@ -209,8 +210,20 @@ function slackOf(key: string): { readonly x: number; readonly y: number } {
 
 const pieceKey = (key: string, part: number) => `${key}/${part}`;
 
-function shifted(move: TimedMove, dx: number, dy: number): TimedMove {
-  return { ...move, x0: move.x0 + dx, x1: move.x1 + dx, y0: move.y0 + dy, y1: move.y1 + dy };
+/** A move as the piece sees it that lies in its place of the jig, but for some slack. */
+function onPiece(
+  move: TimedMove,
+  { xMm, yMm, turnDeg = 0 }: Omit<LaidPiece, 'part'>,
+  slack: { readonly x: number; readonly y: number },
+): TimedMove {
+  const turn = (turnDeg * Math.PI) / 180;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const own = (x: number, y: number) => [
+    c * (x - xMm) + s * (y - yMm) + slack.x,
+    c * (y - yMm) - s * (x - xMm) + slack.y,
+  ];
+  const [[x0, y0], [x1, y1]] = [own(move.x0, move.y0), own(move.x1, move.y1)] as [[number, number], [number, number]];
+  return { ...move, x0, y0, x1, y1 };
 }
 
 /** What lay under the head as a program began, and its coat. */

@@ -28,12 +28,13 @@ const { dragged, stepped, grab } = useHandles<'artwork' | number>(
 );
 const fine = (mm: number) => Math.round(mm * 100) / 100;
 const place = computed(() => {
-  const { xMm, yMm, turnDeg } = typed.value;
+  // A number that is being typed is none for a moment.
+  const [xMm, yMm, turnDeg] = [typed.value.xMm || 0, typed.value.yMm || 0, typed.value.turnDeg || 0];
   return `translate(${xMm} ${piece.heightMm - yMm}) rotate(${-turnDeg}) translate(0 ${-(drawing.value?.heightMm ?? 0)})`;
 });
 const handles = computed(() => [
-  ...(artwork.value ? [{ key: 'artwork' as const, name: 'artwork', x: typed.value.xMm, y: typed.value.yMm }] : []),
-  ...typed.value.fields.map(({ xMm, yMm, says }, key) => ({ key, name: `text ${says}`, x: xMm, y: yMm })),
+  ...(artwork.value ? [{ key: 'artwork' as const, name: 'artwork', x: typed.value.xMm || 0, y: typed.value.yMm || 0 }] : []),
+  ...typed.value.fields.map(({ xMm, yMm, says }, key) => ({ key, name: `text ${says}`, x: xMm || 0, y: yMm || 0 })),
 ]);
 const marks = computed(() => warnings.value.flatMap(({ at, words }) => (at ? [{ ...at, words }] : [])));
 const measure = computed(() => artwork.value?.measure ?? null);

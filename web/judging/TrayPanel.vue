@@ -10,10 +10,26 @@ import type { useTray } from './useTray';
 
 /** The pieces of a run read from one picture: which lie there, what it tells of them, and what of that somebody takes as a fault. */
 const props = defineProps<{ tray: ReturnType<typeof useTray>; known: boolean }>();
-const emit = defineEmits<{ fault: [piece: TrayPieceRead, finding: TrayPieceRead['findings'][number]] }>();
+type Finding = TrayPieceRead['findings'][number];
+/** Without a piece: of most of them. */
+const emit = defineEmits<{ fault: [piece: TrayPieceRead | null, finding: Finding] }>();
 const { newest, lying, doing, fault, stop, bring, take, nameOf, isTaken } = props.tray;
 const read = computed(() => newest.value?.pieces.filter(({ contrast }) => contrast !== null) ?? []);
-const found = computed(() => newest.value?.pieces.filter(({ findings }) => findings.length) ?? []);
+/** What more than half of them show is told once. */
+const common = computed(() => {
+  const all = read.value.flatMap(({ findings }) => findings);
+  const kinds = [...new Set(all.map(({ kind }) => kind))];
+  return kinds.flatMap((kind) => {
+    const of = all.filter((one) => one.kind === kind);
+    return of.length > read.value.length / 2 && read.value.length > 2 ? [{ ...of[0]!, count: of.length }] : [];
+  });
+});
+const found = computed(() =>
+  (newest.value?.pieces ?? []).flatMap((piece) => {
+    const findings = piece.findings.filter(({ kind }) => !common.value.some((one) => one.kind === kind));
+    return findings.length ? [{ piece, findings }] : [];
+  }),
+);
 const unread = computed(() => newest.value?.pieces.filter(({ unreadable }) => unreadable) ?? []);
 const l = (value: number) => formatNumber(Math.abs(value), 0);
 const range = computed(() => {
@@ -52,8 +68,14 @@ const range = computed(() => {
           <span class="quiet small"> {{ formatMoment(newest.at) }}</span>
         </p>
         <ul class="found">
-          <template v-for="piece in found" :key="piece.piece">
-            <li v-for="finding in piece.findings" :key="finding.kind" :data-test-id="`found-${piece.piece}`">
+          <li v-for="one in common" :key="one.kind" :data-test-id="`found-most-${one.kind}`">
+            <span
+              ><strong>{{ one.count }} of {{ read.length }}: {{ one.kind }}?</strong> {{ one.words }}</span
+            >
+            <Button outlined size="small" label="It is so" @click="emit('fault', null, one)" />
+          </li>
+          <template v-for="{ piece, findings } in found" :key="piece.piece">
+            <li v-for="finding in findings" :key="finding.kind" :data-test-id="`found-${piece.piece}`">
               <span
                 ><strong>{{ nameOf(piece.piece) }}: {{ finding.kind }}?</strong> {{ finding.words }}</span
               >
@@ -79,7 +101,7 @@ const range = computed(() => {
             >
           </li>
         </ul>
-        <p v-if="!found.length && !unread.length" class="quiet small">
+        <p v-if="!found.length && !common.length && !unread.length" class="quiet small">
           Nothing of them stands out. What the pad does to them no picture tells.
         </p>
       </template>

@@ -20,7 +20,9 @@ const caption = (piece: TrayPieceRead) =>
   piece.contrast === null
     ? `${piece.piece} ?`
     : `${piece.findings.length ? '✕' : '✓'} ${piece.piece}: ${formatNumber(Math.abs(piece.contrast), 0)}`;
-const top = ({ corners }: TrayPieceRead) => corners.reduce((best, one) => (one.y < best.y ? one : best));
+/** The corner that lies furthest up and to the left. */
+const top = ({ corners }: TrayPieceRead) =>
+  corners.reduce((best, one) => (one.x + one.y < best.x + best.y ? one : best));
 const spots = computed(() =>
   props.reading.pieces.flatMap((piece) =>
     piece.findings.flatMap(({ spot }) => (spot ? [{ key: piece.piece, ...placeOf(piece, spot) }] : [])),

@@ -33,7 +33,17 @@ const CORNERS = [
   { x: 10, y: 50 },
 ];
 const read = (piece: number, change: object = {}) => ({
-  ...{ piece, corners: CORNERS, unreadable: null, contrast: 46, sd: 1, deltaE: 40, chroma: 2, evenness: 0.99 },
+  ...{
+    piece,
+    corners: CORNERS,
+    unreadable: null,
+    contrast: 46,
+    strokes: null,
+    sd: 1,
+    deltaE: 40,
+    chroma: 2,
+    evenness: 0.99,
+  },
   ...{ coverage: 1, halo: 0, residue: 0, offMm: 0.2, findings: [] },
   ...change,
 });

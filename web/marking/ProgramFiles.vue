@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { numbersText, pieceName } from '@unto/domain';
 import { computed } from 'vue';
+import { useLaidPlaces } from '../place/useLaidPlaces';
 import { useTicket } from '../stores/ticket';
 import { orFault } from '../ui/or-fault';
 
@@ -9,7 +10,8 @@ const props = defineProps<{ numbers: readonly number[] | null }>();
 const ticket = useTicket();
 const FORMATS = { gcode: 'G-code', svg: 'SVG', dxf: 'DXF' } as const;
 /** Without one pieces are laid in one by one: the program stops between them, and a drawing is of one. */
-const jig = computed(() => ticket.page?.sheet?.entries.mode === 'rows');
+const { places } = useLaidPlaces();
+const jig = computed(() => places.value !== null);
 const formats = computed(() =>
   (['gcode', 'svg', 'dxf'] as const).filter((one) =>
     one === 'gcode' ? ticket.fitted?.machine.motion === 'gantry' : jig.value || props.numbers?.length === 1,
@@ -37,7 +39,7 @@ const names = computed(() => {
       download
       >{{ FORMATS[format] }}</a
     >
-    <span v-if="!jig" class="quiet small">no jig laid out at Prepare: it stops before each piece</span>
+    <span v-if="!jig" class="quiet small">no jig laid out at Prepare, no picture at Place: it stops before each piece</span>
   </p>
 </template>
 

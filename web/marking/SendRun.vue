@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { jigLoad, madePieces } from '@unto/domain';
+import { madePieces } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import BurnRun from '../burns/BurnRun.vue';
-import { useTicket } from '../stores/ticket';
+import { useLaidPlaces } from '../place/useLaidPlaces';
 import { useCounting } from './useCounting';
 import type { useRunBurn } from './useRunBurn';
 
@@ -11,13 +11,13 @@ import type { useRunBurn } from './useRunBurn';
 const props = defineProps<{ run: ReturnType<typeof useRunBurn>; firstAlone: boolean }>();
 const { open, notSent, busy, fault, send, act, settle } = props.run;
 const { marking, counted, nameOf } = useCounting();
-const ticket = useTicket();
 /** Pieces that are to go, by their place in the run. */
 const toGo = computed(() => {
   const made = new Set(madePieces(counted.value).map(({ piece }) => piece));
   return Array.from({ length: marking.value!.pieces }, (_, i) => i + 1).filter((piece) => !made.has(piece));
 });
-const jig = computed(() => jigLoad(ticket.page?.sheet));
+const { places } = useLaidPlaces();
+const jig = computed(() => places.value?.length ?? null);
 /** Those that lie under the head together. */
 const load = computed(() => {
   if (props.firstAlone) return toGo.value.slice(0, 1);

@@ -9,6 +9,9 @@ import ArtworkPanel from '../artwork/ArtworkPanel.vue';
 import ArtworkStage from '../artwork/ArtworkStage.vue';
 import { useArtwork } from '../artwork/useArtwork';
 import AlignPanel from './AlignPanel.vue';
+import BedPanel from './BedPanel.vue';
+import BedStage from './BedStage.vue';
+import { useBed } from './useBed';
 import AlignPlot from './AlignPlot.vue';
 import CausticPlot from './CausticPlot.vue';
 import CentrePanel from './CentrePanel.vue';
@@ -33,10 +36,11 @@ import CheckList from '../station/CheckList.vue';
 import StationBody from '../station/StationBody.vue';
 
 /** Place and focus: the checks, a dot hunt, the flatness of the piece, the centre of a disc, a round part. */
-type Task = 'checks' | 'artwork' | 'head' | 'focus' | 'flatness' | 'round' | 'centre' | 'align';
+type Task = 'checks' | 'artwork' | 'picture' | 'head' | 'focus' | 'flatness' | 'round' | 'centre' | 'align';
 const TASKS: readonly { readonly key: Task; readonly label: string }[] = [
   { key: 'checks', label: 'Checks' },
   { key: 'artwork', label: 'Artwork' },
+  { key: 'picture', label: 'Picture' },
   { key: 'head', label: 'Head' },
   { key: 'focus', label: 'Focus' },
   { key: 'flatness', label: 'Flatness' },
@@ -52,6 +56,8 @@ const KIND_WORDS: Record<PlaceKind, string> = {
   align: 'alignment',
   pointer: 'pointer offset',
   set: 'focus set',
+  zero: 'the card’s place in the machine',
+  laid: 'pieces placed by a picture',
 };
 const ticket = useTicket();
 const shop = useShop();
@@ -63,6 +69,8 @@ const offset = computed(() => set.value?.offsetMm ?? ticket.page?.recipes[0]?.fo
 const other = computed(() => ticket.ticket !== null && isOther(ticket.page?.fitting ?? null, ticket.ticket));
 const depth = computed(() => (ticket.fitted ? focusDepth(ticket.fitted.lens, ticket.page?.huntedDepth ?? null) : null));
 const art = useArtwork();
+const bed = useBed();
+const chosenPiece = ref<number | null>(null);
 const focus = useTemplateRef<InstanceType<typeof FocusPanel>>('focus');
 const flatness = useTemplateRef<InstanceType<typeof FlatnessPanel>>('flatness');
 const round = useTemplateRef<InstanceType<typeof RoundPanel>>('round');
@@ -79,6 +87,7 @@ const model = useSection('beam', { offsetMm: offset });
   <StationBody station="place">
     <template #left>
       <ArtworkStage v-if="task === 'artwork'" :state="art" />
+      <BedStage v-else-if="task === 'picture'" v-model:chosen="chosenPiece" :state="bed" :artwork="art" />
       <template v-else-if="task === 'focus' && focus?.drawn.length">
         <h2>Dots and the waist between them</h2>
         <CausticPlot :dots="focus.drawn" :growth="0.05" />
@@ -114,7 +123,7 @@ const model = useSection('beam', { offsetMm: offset });
         <AlignPlot :result="align.result" :entries="align.entries" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section under the beam" />
-      <TileStrip v-if="task !== 'artwork'">
+      <TileStrip v-if="task !== 'artwork' && task !== 'picture'">
         <FigureTile label="spot on the part" :figure="spot" />
         <FigureTile label="depth of focus, ±" :figure="depth" test-id="tile-depth" />
       </TileStrip>
@@ -141,6 +150,7 @@ const model = useSection('beam', { offsetMm: offset });
       </section>
     </template>
     <ArtworkPanel v-else-if="task === 'artwork'" :state="art" />
+    <BedPanel v-else-if="task === 'picture'" v-model:chosen="chosenPiece" :state="bed" />
     <FocusPanel v-else-if="task === 'focus'" ref="focus" />
     <FlatnessPanel v-else-if="task === 'flatness'" ref="flatness" />
     <RoundPanel v-else-if="task === 'round'" ref="round" />

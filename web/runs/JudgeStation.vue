@@ -61,9 +61,11 @@ const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label
 const sampled = useSample(() => run.value);
 const tray = useTray(run, sampled);
 const { newest: trayRead } = tray;
-const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sampled, (fault) => {
+const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sampled, tick);
+/** A fault that was placed on a piece is one of the run's. */
+function tick(fault: CreateJudgement['faults'][number]): void {
   if (!values.value.faults.includes(fault)) values.value.faults = [...values.value.faults, fault];
-});
+}
 
 const form = useForm<CreateJudgement>(
   createJudgement,
@@ -157,7 +159,7 @@ async function keep(): Promise<void> {
         :key="`tray-${run.id}`"
         :tray="tray"
         :known="ticket.page!.layout !== null"
-        @fault="({ piece }, { kind, spot }) => say(piece, kind, spot)"
+        @fault="(piece, { kind, spot }) => (piece ? say(piece.piece, kind, spot) : tick(kind))"
       />
       <form v-if="run" id="judge" class="form-grid" novalidate @submit.prevent="keep">
         <p class="wide">

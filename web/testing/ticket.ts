@@ -48,6 +48,7 @@ function ticketPage(ticket: object, change: object) {
     placeReadings: [],
     fitting: null,
     pointer: null,
+    cardZero: null,
     sheet: null,
     artworks: [],
     layout: null,

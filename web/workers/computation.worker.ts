@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import {
   aimedContrast,
+  bedPicture,
+  pictureToCard,
   CHOICES,
   expectedGain,
   measureField,
@@ -138,6 +140,19 @@ const computations: Computations = {
       const { picture, ...reading } = readCoupon(openedCard(key), layout, corners);
       const tookMs = performance.now() - begun;
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
+    }),
+  cardPlaces: async ({ key, places }) =>
+    answered(() =>
+      places.map((place) => {
+        const { x, y } = pictureToCard(openedCard(key).pose, place);
+        return { xMm: x, yMm: y };
+      }),
+    ),
+  bedPicture: ({ key, card, size }) =>
+    answeredLater(async () => {
+      const { pixels, pose } = openedCard(key);
+      const { pixels: level, ...bed } = bedPicture(pixels, pose, card, size);
+      return { ...bed, level: await jpegOf(level) };
     }),
   readPiece: async ({ key, spots }) => answered(() => readPiece(openedCard(key), spots)),
   match: async ({ windows, target, seed }) =>

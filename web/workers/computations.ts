@@ -1,5 +1,9 @@
 import { CoreError, type CoreErrorCode } from '@unto/core';
 import type {
+  BedPicture,
+  CardOnMachine,
+  PieceSize,
+  PlanePoint,
   Comparison,
   Expected,
   ExpectedGain,
@@ -129,6 +133,9 @@ export interface ReadCouponPicture {
   readonly tookMs: number;
 }
 
+/** A bed as it is shown: its picture as a JPEG, mm on the machine. */
+export type SeenBed = Omit<BedPicture, 'pixels'> & { readonly level: Blob };
+
 /** Everything the worker computes. */
 export interface Computations {
   design(task: {
@@ -165,6 +172,17 @@ export interface Computations {
     readonly layout: CouponLayout;
     readonly corners: readonly Point2[] | null;
   }): Promise<Answer<ReadCouponPicture>>;
+  /** Where places of an open picture (px) lie on its card, mm. */
+  cardPlaces(task: {
+    readonly key: string;
+    readonly places: readonly Point2[];
+  }): Promise<Answer<readonly PlanePoint[]>>;
+  /** The bed from straight above in the machine's own mm, and the pieces found on it. */
+  bedPicture(task: {
+    readonly key: string;
+    readonly card: CardOnMachine;
+    readonly size: PieceSize;
+  }): Promise<Answer<SeenBed>>;
   /** Reads a mark on any piece, on a picture that is open. */
   readPiece(task: { readonly key: string; readonly spots: PieceSpots }): Promise<Answer<PieceReading>>;
   /** What comes nearest a piece in each of some windows. */

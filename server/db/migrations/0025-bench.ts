@@ -1,6 +1,6 @@
 /**
  * Programs sent to the controller are of a coupon or of a run that is counted: parts name its pieces. What a picture of a
- * tray told of a run's pieces.
+ * tray told of a run's pieces. Pieces placed by a picture, and how the card lies in the machine.
  */
 export const name = '0025-bench';
 
@@ -11,6 +11,11 @@ ALTER TABLE burns
   ADD COLUMN parts jsonb,
   ADD CONSTRAINT burns_of_one CHECK ((coupon_id IS NULL) <> (marking_id IS NULL));
 CREATE INDEX burns_of_marking ON burns (marking_id) WHERE marking_id IS NOT NULL;
+
+ALTER TABLE place_readings DROP CONSTRAINT place_readings_kind_check;
+ALTER TABLE place_readings ADD CONSTRAINT place_readings_kind_check
+  CHECK (kind IN ('focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set', 'zero', 'laid'));
+CREATE INDEX place_readings_zero ON place_readings (head_id, at DESC) WHERE kind = 'zero';
 
 CREATE TABLE tray_readings (
   id uuid PRIMARY KEY,
