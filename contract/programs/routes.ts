@@ -12,6 +12,14 @@ const programQuery = object({
     .max(2000)
     .optional(),
   from: whole('First piece', 1, 2000).optional().default(undefined),
+  /** Only a part of each piece, to be run again: x, y, width, height, mm from its lower left corner. */
+  region: string()
+    .matches(
+      /^-?\d{1,4}(\.\d{1,3})?(,-?\d{1,4}(\.\d{1,3})?){3}$/,
+      'A region is x, y, width and height in mm: 5,4,12,6.',
+    )
+    .max(60)
+    .optional(),
 });
 
 const learnt = record({ value: amount(), low: amount(), high: orNull(amount()) });

@@ -127,6 +127,8 @@ const durability = shape({
 export const createJudgement = shape({
   id: uuid().label('id'),
   contrastStep: whole('Contrast', 1, 5),
+  /** Steps of the printed scale between bare ground and mark; null where nobody held it beside them. */
+  stepsApart: whole('Printed steps', 0, 10).nullable().optional(),
   evenness: oneOf('Evenness', EVENNESS_STEPS),
   piecesGood: whole('Good pieces', 0, 100_000),
   faults: array().of(oneOf('Fault', FAULTS)).max(FAULTS.length).defined().default([]),
@@ -161,6 +163,7 @@ export type CleaningAdvice = Frozen<InferType<typeof cleaningAdvice>>;
 export const judgement = record({
   id: uuid(),
   contrastStep: amount(),
+  stepsApart: orNull(amount()).optional(),
   evenness: word(EVENNESS_STEPS),
   piecesGood: amount(),
   faults: list(word(FAULTS)),

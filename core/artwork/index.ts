@@ -10,6 +10,7 @@ export * from './read-image.js';
 export * from './read-svg.js';
 export * from './shapes.js';
 export * from './spans.js';
+export * from './clip.js';
 export * from './text-of.js';
 export * from './texts.js';
 export * from './warnings.js';

@@ -150,9 +150,9 @@ interface Pair {
 const MOST_K1 = 0.3;
 
 /** Homography for every k1 by direct linear transformation, k1 by golden section on what is left. Source: Kiefer 1953 for the search. */
-function fitPose(
+export function fitPose(
   pairs: readonly Pair[],
-  { width, height }: Pixels,
+  { width, height }: Pick<Pixels, 'width' | 'height'>,
 ): Lens & Pick<CardPose, 'homography' | 'reprojectionErrorMm'> {
   const middle = { x: (width - 1) / 2, y: (height - 1) / 2 };
   const halfDiagonalPx = Math.hypot(width, height) / 2;

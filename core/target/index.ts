@@ -3,6 +3,7 @@ export * from './card-print.js';
 export * from './card-svg.js';
 export * from './characterise-card.js';
 export * from './find-card.js';
+export * from './pose-spread.js';
 export * from './marks.js';
 export * from './shrink.js';
 export * from './sharpen-corners.js';

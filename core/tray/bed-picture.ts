@@ -2,6 +2,7 @@ import type { PlanePoint } from '../place/fit-circle.js';
 import type { Pixels } from '../imaging/picture.js';
 import { CoreError } from '../support/core-error.js';
 import type { CardPose } from '../target/find-card.js';
+import { poseSpread } from '../target/pose-spread.js';
 import { placesAlong, product, type Nine } from '../target/level-picture.js';
 import { findPieces, type PieceSize } from './find-pieces.js';
 
@@ -24,12 +25,16 @@ export interface BedPicture {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly pieces: readonly BedPiece[];
+  /** How far off the middle of each may be told by the card, mm: nine of ten lie nearer; the longest of them. */
+  readonly spreadMm: number;
   readonly others: number;
 }
 
 /** Pixels the longer side is straightened to, and room about what lies there, mm. */
 const LONGER_PX = 1500;
 const ROOM_MM = 25;
+/** Of a distance in the plane whose parts are normal, nine of ten are shorter than so many of their deviations. */
+const NINE_OF_TEN = Math.sqrt(2 * Math.log(10));
 /** Pieces are to be marked where they are found: looked for in finer steps than for reading, mm. */
 const FINE_MM = 0.5;
 
@@ -54,7 +59,9 @@ export function bedPicture(pixels: Pixels, pose: CardPose, card: CardOnMachine, 
   const box = boxAbout(seen);
   const { x, y } = { x: card.zero.xMm, y: card.zero.yMm };
   const toCard: Nine = [c, s, -c * x - s * y, -s, c, s * x - c * y, 0, 0, 1];
-  return { ...box, pixels: straight(pixels, pose, toCard, box), pieces, others: found.others };
+  const middles = found.pieces.map(({ xMm, yMm }) => ({ x: xMm, y: yMm }));
+  const spreadMm = NINE_OF_TEN * Math.max(0, ...poseSpread(pose, pixels, middles));
+  return { ...box, spreadMm, pixels: straight(pixels, pose, toCard, box), pieces, others: found.others };
 }
 
 function foundOn(pixels: Pixels, pose: CardPose, size: PieceSize) {

@@ -3,11 +3,11 @@ import { linearToLab, type Lab } from '../imaging/colour.js';
 import { project, type Homography, type Point2 } from '../imaging/homography.js';
 import { CoreError } from '../support/core-error.js';
 import { median } from '../statistics/index.js';
-import { lightAt } from '../target/card-light.js';
 import { cardToPicture, type CardPose } from '../target/find-card.js';
 import { levelPicture, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
 import { alignMark, type MarkOffset, type SoughtMark } from './align-mark.js';
 import { blurredMask, markMask } from './expected-mark.js';
+import { lightNear } from './light-near.js';
 import { findPieces, type FoundPiece, type PieceSize } from './find-pieces.js';
 import { bareLight, HALO_SD_MM, overlay, readMark, type MarkReading, type PiecePixels } from './read-marked-piece.js';
 
@@ -128,7 +128,7 @@ interface Laying {
 function layPiece(picture: ReadablePicture, { piece, job, pxMm, covers }: Laying): LaidPiece {
   const { widthMm, heightMm } = job;
   const box = { xMm: 0, yMm: 0, widthMm, heightMm, pxMm };
-  const level = levelPicture(lightHere(picture, piece), pieceToCard(piece, 0, job), box);
+  const level = levelPicture(lightNear(picture, piece), pieceToCard(piece, 0, job), box);
   const found = alignMark(level, covers, waysUp(piece, job), job.tone === 'dark on light' ? 1 : -1);
   const way = (found.wayDeg * Math.PI) / 180;
   const isThere = found.fit >= LEAST_FIT;
@@ -162,15 +162,6 @@ function pieceToCard({ xMm, yMm, turnDeg }: FoundPiece, byDeg: number, { widthMm
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const [mx, my] = [widthMm / 2, heightMm / 2];
   return [c, -s, xMm - c * mx + s * my, s, c, yMm - s * mx - c * my, 0, 0, 1];
-}
-
-/** The card's light nearest to a piece, over the whole of it: a curve through the card tells nothing beside it. */
-function lightHere(picture: ReadablePicture, { xMm, yMm }: FoundPiece): ReadablePicture {
-  const { pose, light } = picture;
-  const { widthMm, heightMm } = pose.card;
-  const place = { x: Math.min(widthMm, Math.max(0, xMm)), y: Math.min(heightMm, Math.max(0, yMm)) };
-  const here = Math.log(lightAt(light.fall, pose, place));
-  return { ...picture, light: { ...light, fall: [here, 0, 0, 0, 0, 0] } };
 }
 
 /** How far beyond the nearest a piece may lie from the card and still tell what bare ground throws back. */

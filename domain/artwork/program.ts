@@ -1,9 +1,12 @@
 import {
+  clipped,
   CoreError,
   piecesDxf,
   piecesSvg,
   programParts,
   type Artwork,
+  type ArtworkShape,
+  type Box,
   type ProgramOptions,
   type ProgramPiece,
   type ProgramSetting,
@@ -20,6 +23,8 @@ export interface AskedPieces {
   readonly pieces?: string | undefined;
   /** The first of a load. */
   readonly from?: number | undefined;
+  /** Only what lies there on each, mm from the piece’s lower left corner: to be run again. */
+  readonly region?: Box | undefined;
 }
 
 /** A program as it is asked for. */
@@ -35,19 +40,23 @@ export interface ProgramJob {
 
 /**
  * The pieces of a program, each in its place: piece 1 in the first place, the next load beginning there again.
- * @throws artwork.no-places for pieces the ticket does not have, or of more than one load
+ * @throws artwork.no-places for pieces the ticket does not have, or of more than one load, or a region where nothing lies
  */
 export function programPieces({ entries, artwork, count, places, asked }: ProgramJob): ProgramPiece[] {
   const numbers = askedNumbers(asked, count, places?.length ?? count);
-  const shapes = sharedShapes(entries, artwork);
+  const within = (some: ArtworkShape[]) => (asked.region ? clipped(some, asked.region) : some);
+  const shapes = within(sharedShapes(entries, artwork));
   const at = (number: number) => places?.[(number - 1) % places.length];
-  return numbers.map((number) => {
+  const pieces = numbers.map((number) => {
     const place = at(number);
     return {
-      ...{ number, name: pieceName(entries, number), shapes, own: ownShapes(entries, number) },
+      ...{ number, name: pieceName(entries, number), shapes, own: within(ownShapes(entries, number)) },
       ...{ xMm: place?.xMm ?? 0, yMm: place?.yMm ?? 0, turnDeg: place?.turnDeg ?? 0 },
     };
   });
+  if (asked.region && pieces.every(({ shapes: all, own }) => !all.length && !own.length))
+    throw new CoreError('artwork.no-places', 'Nothing of the artwork lies in that region.', { path: 'region' });
+  return pieces;
 }
 
 function askedNumbers({ pieces, from }: AskedPieces, count: number, load: number): number[] {

@@ -244,6 +244,65 @@ describe('a program of pieces', () => {
     expect((await asks('gcode', '?pieces=2,6')).text).toMatch(/not of one load/);
     expect((await asks('gcode', '?pieces=9')).text).toMatch(/pieces 1 to 6/);
     expect((await asks('gcode', '?pieces=x')).status).toBe(422);
+    // A part of them again: nothing is fired but for the lower left quarter of the first.
+    const part = await asks('gcode', '?pieces=1&region=3,2,5,4');
+    const again = readProgram(part.text).filter(({ power }) => power > 0);
+    expect(again.length).toBeGreaterThan(10);
+    for (const { x0, y0, x1, y1 } of again)
+      expect([Math.min(x0, x1) >= 8 - 1e-6, Math.max(x0, x1) <= 13 + 1e-6, y0 > 7 && y1 < 11]).toEqual([
+        true,
+        true,
+        true,
+      ]);
+    expect((await asks('gcode', '?pieces=1&region=30,20,2,2')).text).toMatch(
+      /Nothing of the artwork lies in that region/,
+    );
+    expect((await asks('gcode', '?region=1,2,3')).status).toBe(422);
+    expect((await asks('gcode', '?region=1,2,0,3')).status).toBe(422);
+  });
+
+  it('goes where a picture showed the pieces, turned as they lie, once that was laid out last', async () => {
+    const { body: artwork } = await brings('tag.svg', SVG);
+    await lays({ artworkId: artwork.id, xMm: 0, yMm: 0 });
+    await takesSetting();
+    const laid = {
+      ...{ fileHash: 'a'.repeat(64), pieceWidthMm: 38, pieceHeightMm: 22 },
+      pieces: [
+        { xMm: 20, yMm: 10, turnDeg: 0 },
+        { xMm: 90, yMm: 60, turnDeg: 90 },
+      ],
+    };
+    const place = (kind: string, entries: object) =>
+      rig.call('POST', `/api/tickets/${ticketId}/place-readings`, {
+        id: randomUUID(),
+        kind,
+        entries,
+        decision: 'taken',
+        note: '',
+      });
+    const kept = await place('laid', laid);
+    expect(kept.status, JSON.stringify(kept.body)).toBe(200);
+    expect(kept.body[0].result).toMatchObject({ xMm: 20, yMm: 10, widthMm: 70, heightMm: 88 });
+    const { text } = await asks('gcode');
+    expect(text.match(/\(piece \d+/g)).toEqual(['(piece 1', '(piece 2']);
+    const second = readProgram(text).filter(({ power, cell }) => power > 0 && cell === 1);
+    // 12 × 10 mm of artwork turned a quarter about 90, 60: from there to the left and upwards.
+    expect(Math.min(...second.map(({ x0, x1 }) => Math.min(x0, x1)))).toBeGreaterThan(79.9);
+    expect(Math.max(...second.map(({ x0, x1 }) => Math.max(x0, x1)))).toBeLessThan(90.1);
+    expect(Math.max(...second.map(({ y0, y1 }) => Math.max(y0, y1)))).toBeLessThan(72.1);
+    const cross = (xMm: number, yMm: number) => ({ xMm, yMm });
+    const zero = await place('zero', {
+      ...{ fileHash: 'a'.repeat(64), burnt: [cross(20, 20), cross(180, 120)], seen: [cross(10, 5), cross(170.1, 105)] },
+    });
+    expect(zero.status, JSON.stringify(zero.body)).toBe(200);
+    expect((await page()).cardZero.result).toMatchObject({
+      zeroX: { value: expect.closeTo(10, 0) },
+      longer: { value: expect.closeTo(0.085, 2) },
+    });
+    expect((await place('laid', { ...laid, pieces: [] })).status).toBe(422);
+    rig.now = new Date(rig.now.getTime() + 1000);
+    await rig.call('POST', `/api/tickets/${ticketId}/sheets`, { id: randomUUID(), entries: SHEET });
+    expect((await asks('gcode')).text.match(/\(piece \d+/g)).toHaveLength(4);
   });
 
   it('goes out as drawings too, with what they are marked with', async () => {

@@ -92,7 +92,8 @@ async function programInput(context: Context, { ticket, layout, equipment, setti
     file: await layoutFile(context, layout),
     options: {
       ...{ title: ticket.title, motion: rowMotion(machine), fullScaleS: machine.fullScaleS },
-      ...{ work, outlineFirst, oneByOne: places === null },
+      // A part of a fill is cut off where its region ends: that is no outline.
+      ...{ work, outlineFirst: outlineFirst && !asked.region, oneByOne: places === null },
       laserOn: laserOnOf(setting),
     },
     words: settingWords(setting, panelReading(shopUnits(await workshop(context)), equipment)),

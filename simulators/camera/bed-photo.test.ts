@@ -3,6 +3,8 @@ import {
   alignTwoPoints,
   bedCorners,
   bedPicture,
+  cardToPicture,
+  crossNear,
   openCardPicture,
   pictureToCard,
   seededRandom,
@@ -65,6 +67,76 @@ describe('pieces placed by a photograph of the bed', LONG, () => {
       expect(nearest.mm).toBeLessThan(0.6);
       expect(Math.abs(nearest.turnDeg)).toBeLessThan(0.8);
     });
+  });
+
+  it('says how far off they may be told, and is not further off than it says', async () => {
+    const shares: number[] = [];
+    for (const seed of [31, 32, 33]) {
+      let tray!: Told;
+      const photo = await photographTray({
+        blanks: [1, 2, 3, 4, 5, 6].map((one) =>
+          paintedPiece({ ...PIECE, ground: 0.45, mark: 0.1, marks: [], seed: one }),
+        ),
+        ...{ fault: 'plain', random: seededRandom(seed), size: { width: 2000, height: 1500 } },
+        tell: (seen) => (tray = seen),
+      });
+      const opened = openCardPicture(await decoded(photo));
+      // The card lies where it was learnt to: nothing is off but what the picture tells.
+      const card = { turnDegrees: 0, zero: { xMm: tray.card.x, yMm: tray.card.y } };
+      const bed = bedPicture(opened.pixels, opened.pose, card, PIECE);
+      for (const piece of bed.pieces) {
+        const [a, , c] = bedCorners(piece, PIECE);
+        const off = tray.middles.map(({ x, y }) => Math.hypot(x - (a!.xMm + c!.xMm) / 2, y - (a!.yMm + c!.yMm) / 2));
+        shares.push(Math.min(...off) / Math.hypot(bed.spreadMm, 0.6));
+      }
+    }
+    expect(shares).toHaveLength(18);
+    // Six pieces of a picture are off together: two pictures of three are asked for.
+    expect(shares.filter((share) => share < 1).length).toBeGreaterThanOrEqual(12);
+  });
+
+  it('finds the middle of a burnt cross near where somebody points, and none on bare ground', async () => {
+    let tray!: Told;
+    const cross = (x: number, y: number) =>
+      [
+        [x - 4, y - 0.25, x + 4, y + 0.25],
+        [x - 0.25, y - 4, x + 0.25, y + 4],
+      ] as const;
+    const scrap = {
+      widthMm: 160,
+      heightMm: 110,
+      ground: 0.55,
+      mark: 0.08,
+      seed: 3,
+      marks: [...cross(15, 15), ...cross(145, 95)],
+    };
+    const photo = await photographTray({
+      ...{
+        blanks: [paintedPiece(scrap)],
+        fault: 'plain',
+        random: seededRandom(4),
+        size: { width: 2000, height: 1500 },
+      },
+      tell: (seen) => (tray = seen),
+    });
+    const opened = openCardPicture(await decoded(photo));
+    const [middle] = tray.middles;
+    const turn = (middle!.turnDeg * Math.PI) / 180;
+    for (const [x, y] of [
+      [15, 15],
+      [145, 95],
+    ] as const) {
+      const [dx, dy] = [x - 80, y - 55];
+      const place = {
+        x: middle!.x + Math.cos(turn) * dx - Math.sin(turn) * dy,
+        y: middle!.y + Math.sin(turn) * dx + Math.cos(turn) * dy,
+      };
+      const px = tray.toPicture({ x: place.x + 2.1, y: place.y - 1.6 });
+      const found = crossNear(opened, px)!;
+      const [shown, truth] = [cardToPicture(opened.pose, { x: found.xMm, y: found.yMm }), tray.toPicture(place)];
+      expect(opened.pose.mmPerPx * Math.hypot(shown.x - truth.x, shown.y - truth.y)).toBeLessThan(0.3);
+    }
+    expect(crossNear(opened, tray.toPicture({ x: middle!.x, y: middle!.y }))).toBeNull();
   });
 
   it('shows the bed straight, in the machine’s own millimetres', () => {

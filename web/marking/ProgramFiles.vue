@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { numbersText, pieceName } from '@unto/domain';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import NumberField from '../ui/NumberField.vue';
 import { useLaidPlaces } from '../place/useLaidPlaces';
 import { useTicket } from '../stores/ticket';
 import { orFault } from '../ui/or-fault';
@@ -17,7 +18,21 @@ const formats = computed(() =>
     one === 'gcode' ? ticket.fitted?.machine.motion === 'gantry' : jig.value || props.numbers?.length === 1,
   ),
 );
-const query = computed(() => (props.numbers ? `?pieces=${numbersText(props.numbers)}` : ''));
+/** Only a part of each piece, to be run again: mm from its lower left corner. */
+const part = ref({ xMm: Number.NaN, yMm: Number.NaN, widthMm: Number.NaN, heightMm: Number.NaN });
+const region = computed(() => {
+  const { xMm, yMm, widthMm, heightMm } = part.value;
+  return widthMm > 0 && heightMm > 0 && Number.isFinite(xMm) && Number.isFinite(yMm)
+    ? [xMm, yMm, widthMm, heightMm].map((mm) => Number(mm.toFixed(3))).join(',')
+    : '';
+});
+const query = computed(() => {
+  const asked = new URLSearchParams({
+    ...(props.numbers ? { pieces: numbersText(props.numbers) } : {}),
+    ...(region.value ? { region: region.value } : {}),
+  }).toString();
+  return asked && `?${asked}`;
+});
 const names = computed(() => {
   const { entered } = ticket.page!.layout!;
   const of = (number: number) => orFault(() => pieceName(entered, number)).result ?? '';
@@ -39,8 +54,23 @@ const names = computed(() => {
       download
       >{{ FORMATS[format] }}</a
     >
-    <span v-if="!jig" class="quiet small">no jig laid out at Prepare, no picture at Place: it stops before each piece</span>
+    <span v-if="!jig" class="quiet small"
+      >no jig laid out at Prepare, no picture at Place: it stops before each piece</span
+    >
   </p>
+  <details class="part" data-test-id="program-part">
+    <summary>Only a part of them{{ region ? `: ${part.widthMm} × ${part.heightMm} mm` : ', run again' }}</summary>
+    <div class="form-grid four">
+      <NumberField v-model="part.xMm" optional label="From the left" quantity="length" test-id="part-x" />
+      <NumberField v-model="part.yMm" optional label="From below" quantity="length" test-id="part-y" />
+      <NumberField v-model="part.widthMm" optional label="Width" quantity="length" test-id="part-width" />
+      <NumberField v-model="part.heightMm" optional label="Height" quantity="length" test-id="part-height" />
+    </div>
+    <p class="quiet small">
+      Refocus there first. Fills are cut off at its sides; their outlines are not followed. Which pieces: in the run
+      beside.
+    </p>
+  </details>
 </template>
 
 <style scoped>

@@ -17,13 +17,16 @@ import type { BedState } from './useBed';
 const props = defineProps<{ state: BedState }>();
 const { doing, fault, stop, bring, size, learns, learning, cardZero, stale, burnt, zero, keepZero, bed, pieces } =
   props.state;
-const { laid, turn, add, remove } = props.state;
+const { laid, turn, add, remove, seen } = props.state;
+const missed = computed(() => seen.value.flatMap(({ cross }, i) => (cross ? [] : [i + 1])));
 const { result: zeroAt, fault: zeroFault, busy: zeroBusy } = zero;
 const { fault: laidFault, keep: keepLaid, busy: laidBusy } = laid;
 const ticket = useTicket();
 const units = useUnits();
 /** Crosses further off than this are two others, or the card lies bent, mm. */
 const OFF_MM = 0.5;
+/** Places told worse than this want another picture, mm: common practice, no source. */
+const FAR_MM = 1;
 const power = ref(Number.NaN);
 const speed = ref(Number.NaN);
 const wrong = computed(() => zeroAt.value !== null && Math.abs(zeroAt.value.longer.value) > OFF_MM);
@@ -65,7 +68,12 @@ const chosen = defineModel<number | null>('chosen', { required: true });
     <p class="quiet small">Firing on scrap is a firing: enclosure shut, eyewear on.</p>
     <BringPicture :doing="doing" no-camera :again="size !== null" @brought="bring" @stop="stop" />
     <template v-if="size">
-      <p>Move the two marks onto the middles of the crosses, 1 and 2 as above.</p>
+      <p>
+        Move the two marks onto the crosses, 1 and 2 as above; the middle of each is found within 5 mm.
+        <span v-if="missed.length" class="quiet" data-test-id="cross-missed"
+          >No cross shows at mark {{ missed.join(' and ') }} yet.</span
+        >
+      </p>
       <TileStrip v-if="zeroAt">
         <FigureTile label="the card is turned" :figure="zeroAt.turn" :digits="4" test-id="zero-turn" />
         <FigureTile label="its corner at x" :figure="zeroAt.zeroX" :digits="5" test-id="zero-x" />
@@ -107,6 +115,13 @@ const chosen = defineModel<number | null>('chosen', { required: true });
         <strong>{{ pieces.length }} {{ pieces.length === 1 ? 'piece' : 'pieces' }}</strong
         ><template v-if="bed.others">; {{ bed.others }} other things lie there</template>. Drag each where it is not
         right, or move it by the arrow keys; the artwork goes with it.
+      </p>
+      <p v-if="pieces.length" :class="bed.spreadMm > FAR_MM ? 'fault' : 'quiet small'" data-test-id="bed-spread">
+        By the card their places are told to {{ units.rounded('length', bed.spreadMm, 0.1) }}, nine of ten{{
+          bed.spreadMm > FAR_MM
+            ? ': lay the card among them, take the larger one, or a sharper picture; else see by a trial outline'
+            : '; what the crosses were off comes on top'
+        }}.
       </p>
       <div v-if="chosen !== null && pieces[chosen]" class="line" data-test-id="bed-chosen">
         <strong>Piece {{ chosen + 1 }}</strong>

@@ -9,7 +9,7 @@ import { checkPictureFile } from '../pictures/picture-file';
 import { useReading } from '../pictures/useReading';
 import { useShop } from '../stores/shop';
 import { useTicket } from '../stores/ticket';
-import { valueOf, type SeenBed } from '../workers/computations';
+import { valueOf, type SeenBed, type SeenCross } from '../workers/computations';
 import { useComputations } from '../workers/useComputations';
 import { usePlaceEntry } from './usePlaceEntry';
 
@@ -60,7 +60,7 @@ export function useBed() {
 
   const burnt = ref(OFFERED.map((point) => ({ ...point })));
   const crosses = ref<Point2[]>([]);
-  const seen = shallowRef<readonly PlanePoint[]>([]);
+  const seen = shallowRef<readonly SeenCross[]>([]);
   const bed = shallowRef<SeenBed | null>(null);
   const bedUrl = useObjectUrl(computed(() => bed.value?.level ?? null));
   const pieces = ref<BedPiece[]>([]);
@@ -88,7 +88,7 @@ export function useBed() {
   /** Where the crosses lie on the card, once they were moved. */
   async function readCrosses(): Promise<void> {
     const places = crosses.value.map(({ x, y }) => ({ x, y }));
-    seen.value = valueOf(await worker.core.cardPlaces({ key: hash.value, places }));
+    seen.value = valueOf(await worker.core.crosses({ key: hash.value, places }));
   }
 
   async function look(): Promise<void> {
@@ -98,7 +98,14 @@ export function useBed() {
 
   const zero = usePlaceEntry(
     'zero',
-    computed(() => ({ fileHash: hash.value, burnt: burnt.value, seen: seen.value }) as PlaceEntriesOf['zero']),
+    computed(
+      () =>
+        ({
+          fileHash: hash.value,
+          burnt: burnt.value,
+          seen: seen.value.map(({ xMm, yMm }) => ({ xMm, yMm })),
+        }) as PlaceEntriesOf['zero'],
+    ),
   );
   const laid = usePlaceEntry(
     'laid',
@@ -134,7 +141,22 @@ export function useBed() {
 
   return {
     ...reading,
-    ...{ bring, url, size, learns, learning, cardZero, stale, piece, burnt, crosses, readCrosses, zero, keepZero },
+    ...{
+      bring,
+      url,
+      size,
+      learns,
+      learning,
+      cardZero,
+      stale,
+      piece,
+      burnt,
+      crosses,
+      seen,
+      readCrosses,
+      zero,
+      keepZero,
+    },
     ...{ bed, bedUrl, pieces, laid, turn, add, remove },
   };
 }

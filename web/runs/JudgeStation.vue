@@ -8,6 +8,7 @@ import {
   FAULTS,
   type CreateJudgement,
 } from '@unto/contract';
+import { contrastOfSteps } from '@unto/core';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';
@@ -73,6 +74,7 @@ const form = useForm<CreateJudgement>(
     id: uuid(),
     // Nothing is answered for whoever judges.
     contrastStep: null as never,
+    stepsApart: null,
     evenness: '' as never,
     piecesGood: Number.NaN,
     faults: [],
@@ -82,6 +84,14 @@ const form = useForm<CreateJudgement>(
   { draft: () => `judgement-${run.value?.id ?? ''}` },
 );
 const { values, busy, faults } = form;
+/** What a count of printed steps comes to; by eye it is good to about one of them. */
+const stepsHint = computed(() => {
+  const steps = values.value.stepsApart;
+  const [one, told] = [contrastOfSteps(1), contrastOfSteps(steps ?? 0)];
+  return steps
+    ? `About ${told} L*, give or take ${one}.`
+    : 'Hold the strip beside it: the step the ground is like, then the mark.';
+});
 
 function addTest(): void {
   const done = values.value.tests.map(({ test }) => test);
@@ -141,7 +151,12 @@ async function keep(): Promise<void> {
               <RouterLink :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
             </td>
             <td class="number">{{ row.judgement!.piecesGood }} / {{ row.pieces }}</td>
-            <td>{{ row.judgement!.contrastStep }} {{ CONTRAST_STEPS[row.judgement!.contrastStep - 1]?.word }}</td>
+            <td>
+              {{ row.judgement!.contrastStep }} {{ CONTRAST_STEPS[row.judgement!.contrastStep - 1]?.word
+              }}<template v-if="row.judgement!.stepsApart"
+                >, {{ contrastOfSteps(row.judgement!.stepsApart) }} L*</template
+              >
+            </td>
             <td>{{ row.judgement!.evenness }}</td>
             <td>{{ row.judgement!.faults.join(', ') || '–' }}</td>
           </tr>
@@ -167,12 +182,14 @@ async function keep(): Promise<void> {
           >, {{ run.pieces }} piece{{ run.pieces > 1 ? 's' : '' }}
         </p>
         <FormNote />
-        <ChoiceField
-          name="contrastStep"
+        <ChoiceField name="contrastStep" class="wide" label="Contrast by eye" :options="steps" test-id="contrast" />
+        <NumberField
+          name="stepsApart"
           class="wide"
-          label="Contrast by eye, against the printed steps"
-          :options="steps"
-          test-id="contrast"
+          optional
+          label="Steps of the printed scale between ground and mark"
+          :hint="stepsHint"
+          test-id="steps-apart"
         />
         <ChoiceField name="evenness" label="Evenness" :options="choicesOf(EVENNESS_STEPS)" test-id="evenness" />
         <NumberField name="piecesGood" label="Good pieces" :hint="goodHint" test-id="good" />

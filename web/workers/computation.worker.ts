@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   aimedContrast,
   bedPicture,
+  crossNear,
   pictureToCard,
   CHOICES,
   expectedGain,
@@ -141,11 +142,12 @@ const computations: Computations = {
       const tookMs = performance.now() - begun;
       return { reading, level: await jpegOf(levelBytes(picture)), levelPxMm: picture.pxMm, tookMs };
     }),
-  cardPlaces: async ({ key, places }) =>
+  crosses: async ({ key, places }) =>
     answered(() =>
       places.map((place) => {
+        const cross = crossNear(openedCard(key), place);
         const { x, y } = pictureToCard(openedCard(key).pose, place);
-        return { xMm: x, yMm: y };
+        return cross ? { ...cross, cross: true } : { xMm: x, yMm: y, cross: false };
       }),
     ),
   bedPicture: ({ key, card, size }) =>

@@ -133,6 +133,9 @@ export interface ReadCouponPicture {
   readonly tookMs: number;
 }
 
+/** Where somebody pointed at a cross: its middle where one shows. */
+export type SeenCross = PlanePoint & { readonly cross: boolean };
+
 /** A bed as it is shown: its picture as a JPEG, mm on the machine. */
 export type SeenBed = Omit<BedPicture, 'pixels'> & { readonly level: Blob };
 
@@ -172,11 +175,8 @@ export interface Computations {
     readonly layout: CouponLayout;
     readonly corners: readonly Point2[] | null;
   }): Promise<Answer<ReadCouponPicture>>;
-  /** Where places of an open picture (px) lie on its card, mm. */
-  cardPlaces(task: {
-    readonly key: string;
-    readonly places: readonly Point2[];
-  }): Promise<Answer<readonly PlanePoint[]>>;
+  /** Middles of burnt crosses near places of an open picture (px), mm on its card; the places themselves where no cross shows. */
+  crosses(task: { readonly key: string; readonly places: readonly Point2[] }): Promise<Answer<readonly SeenCross[]>>;
   /** The bed from straight above in the machine's own mm, and the pieces found on it. */
   bedPicture(task: {
     readonly key: string;

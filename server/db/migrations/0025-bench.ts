@@ -1,6 +1,6 @@
 /**
  * Programs sent to the controller are of a coupon or of a run that is counted: parts name its pieces. What a picture of a
- * tray told of a run's pieces. Pieces placed by a picture, and how the card lies in the machine.
+ * tray told of a run's pieces. Pieces placed by a picture, and how the card lies in the machine. Contrast by the printed scale.
  */
 export const name = '0025-bench';
 
@@ -16,6 +16,8 @@ ALTER TABLE place_readings DROP CONSTRAINT place_readings_kind_check;
 ALTER TABLE place_readings ADD CONSTRAINT place_readings_kind_check
   CHECK (kind IN ('focus', 'flatness', 'centre', 'round', 'align', 'pointer', 'set', 'zero', 'laid'));
 CREATE INDEX place_readings_zero ON place_readings (head_id, at DESC) WHERE kind = 'zero';
+
+ALTER TABLE judgements ADD COLUMN steps_apart integer CHECK (steps_apart BETWEEN 0 AND 10);
 
 CREATE TABLE tray_readings (
   id uuid PRIMARY KEY,

@@ -1,4 +1,11 @@
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 
 const { DATE, INTEGER, JSONB, TEXT, UUID } = DataTypes;
 
@@ -7,6 +14,7 @@ export class JudgementRow extends Model<InferAttributes<JudgementRow>, InferCrea
   declare id: string;
   declare runId: string;
   declare contrastStep: number;
+  declare stepsApart: CreationOptional<number | null>;
   declare evenness: string;
   declare piecesGood: number;
   declare faults: readonly string[];
@@ -22,6 +30,7 @@ export function judgements(sequelize: Sequelize) {
       id: { type: UUID, primaryKey: true },
       runId: UUID,
       contrastStep: INTEGER,
+      stepsApart: INTEGER,
       evenness: TEXT,
       piecesGood: INTEGER,
       faults: JSONB,
