@@ -9,6 +9,8 @@ import { ledgerOverHttp } from './bench/ledger.js';
 import type { Line } from './bench/line.js';
 import { underLoad } from './bench/load.js';
 import { artworkMeasured, artworkProgram } from './bench/artwork.js';
+import { countPress } from './bench/counting.js';
+import { trayRead } from './bench/tray.js';
 import { nesting } from './bench/nesting.js';
 import { againstImageJs, exportAgainstBytes, pictureStudy, readingInWorker } from './bench/proving.js';
 import { queriesPerPage } from './bench/queries.js';
@@ -27,6 +29,8 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   nesting,
   artworkMeasured,
   artworkProgram,
+  trayRead,
+  countPress,
   ledger: ledgerOverHttp,
   load: underLoad,
   queries: queriesPerPage,

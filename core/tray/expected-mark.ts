@@ -131,13 +131,18 @@ function meanAlong(from: Float32Array, { lines, count, line, step }: Lines, vari
   const width = Math.sqrt(1 + variance);
   const reach = Math.floor((width - 1) / 2);
   const rest = (width - 1) / 2 - reach;
+  // A line with nothing about it, so that every running mean is of as many.
+  const pad = reach + 1;
+  const padded = new Float64Array(count + 2 * pad);
   for (let l = 0; l < lines; l += 1) {
-    const at = (i: number) => (i < 0 || i >= count ? 0 : from[l * line + i * step]!);
+    for (let i = 0, at = l * line; i < count; i += 1, at += step) padded[i + pad] = from[at]!;
     let sum = 0;
-    for (let i = -reach; i <= reach; i += 1) sum += at(i);
-    for (let i = 0; i < count; i += 1) {
-      to[l * line + i * step] = (sum + rest * (at(i - reach - 1) + at(i + reach + 1))) / width;
-      sum += at(i + reach + 1) - at(i - reach);
+    for (let i = 1; i <= 2 * reach + 1; i += 1) sum += padded[i]!;
+    for (let i = 0, at = l * line; i < count; i += 1, at += step) {
+      const before = padded[i]!;
+      const after = padded[i + 2 * pad]!;
+      to[at] = (sum + rest * (before + after)) / width;
+      sum += after - padded[i + 1]!;
     }
   }
   return to;

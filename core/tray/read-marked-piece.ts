@@ -76,8 +76,7 @@ export interface PiecePixels {
 /** Lays a mask over a levelled piece, moved by a shift. */
 export function overlay(
   { columns, rows, pxMm }: LevelPicture,
-  { mask, sharp, strokes }: SoughtMark,
-  wide: Float32Array,
+  { mask, sharp, soft, strokes }: SoughtMark,
   shift: Shift,
 ): PiecePixels {
   const rim = Math.ceil(RIM_MM / pxMm);
@@ -92,7 +91,7 @@ export function overlay(
   }
   const [cover, near] = [new Float32Array(inside.length), new Float32Array(inside.length)];
   coverAt(mask, sharp, shift, { x, y }, cover);
-  coverAt(mask, wide, shift, { x, y }, near);
+  coverAt(mask, soft, shift, { x, y }, near);
   const [bare, close] = [new Int32Array(inside.length), new Int32Array(inside.length)];
   let [bares, closes] = [0, 0];
   for (let k = 0; k < inside.length; k += 1) {
@@ -100,13 +99,27 @@ export function overlay(
     if (near[k]! < 0.02) bare[bares++] = k;
     else if (near[k]! >= 0.1) close[closes++] = k;
   }
-  const strokeCover = new Float32Array(inside.length);
-  if (wholeAlone(cover) && strokes) coverAt(mask, strokes, shift, { x, y }, strokeCover);
-  const stroked = Int32Array.from(inside.keys()).filter((k) => strokeCover[k]! >= LEAST_SHARE && cover[k]! === 0);
+  const read = wholeAlone(cover) && strokes ? strokesIn({ mask, cover: strokes }, shift, { x, y }, cover) : NO_STROKES;
   return {
-    ...{ inside, cover, strokes: stroked, strokeCover, part: partsOf(mask, shift, x, y) },
+    ...{ inside, cover, ...read, part: partsOf(mask, shift, x, y) },
     ...{ bare: bare.subarray(0, bares), close: close.subarray(0, closes) },
   };
+}
+
+const NO_STROKES = { strokes: new Int32Array(0), strokeCover: new Float32Array(0) } as const;
+
+/** Pixels that single strokes mark in part and nothing else marks, and how much of each. */
+function strokesIn(
+  { mask, cover: strokes }: { readonly mask: MarkMask; readonly cover: Float32Array },
+  shift: Shift,
+  places: { readonly x: Float64Array; readonly y: Float64Array },
+  cover: Float32Array,
+): Pick<PiecePixels, 'strokes' | 'strokeCover'> {
+  const strokeCover = new Float32Array(cover.length);
+  coverAt(mask, strokes, shift, places, strokeCover);
+  const found: number[] = [];
+  for (let k = 0; k < cover.length; k += 1) if (strokeCover[k]! >= LEAST_SHARE && cover[k] === 0) found.push(k);
+  return { strokes: Int32Array.from(found), strokeCover };
 }
 
 /** Leaves only pixels that are marked whole where there are enough of them to read by. @returns whether there were */

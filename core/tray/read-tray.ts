@@ -45,7 +45,7 @@ export interface TrayReading {
 
 /** Pixels that pieces are straightened at are no finer than this, mm, nor than so many of the picture's. */
 const FINEST_MM = 0.15;
-const COARSER = 2;
+const COARSER = 2.5;
 /** 10–90 % width of a Gaussian edge over its standard deviation. */
 const WIDTH_OF_SD = 2.563;
 /** A mark is found where it fits what is to be there by more than this. */
@@ -53,8 +53,6 @@ const LEAST_FIT = 0.25;
 const BURNT_SHARE = 0.03;
 const BRIGHT_SHARE = 0.05;
 const LEAST_BARE_PX = 12;
-/** Finding a mark from beside, it is softened so much, mm. */
-const SOFT_MM = 0.5;
 
 /**
  * Reads the marks of all pieces on a tray in one picture with the card: finds them, straightens each, aligns what was to be marked with what
@@ -86,13 +84,9 @@ export function readTray(picture: ReadablePicture, job: TrayJob): TrayReading {
   };
 }
 
-interface Covers extends SoughtMark {
-  readonly wide: Float32Array;
-}
-
 /** Masks of marks; pieces alike share one. */
-function maskRoom(job: TrayJob, pxMm: number, cameraSd: number): (shapes: readonly ArtworkShape[]) => Covers {
-  const known = new Map<readonly ArtworkShape[], Covers>();
+function maskRoom(job: TrayJob, pxMm: number, cameraSd: number): (shapes: readonly ArtworkShape[]) => SoughtMark {
+  const known = new Map<readonly ArtworkShape[], SoughtMark>();
   return (shapes) => {
     let covers = known.get(shapes);
     if (!covers) {
@@ -100,7 +94,7 @@ function maskRoom(job: TrayJob, pxMm: number, cameraSd: number): (shapes: readon
       covers = {
         ...{ mask, sharp: blurredMask(mask, cameraSd) },
         strokes: mask.strokes && blurredMask({ ...mask, cover: mask.strokes }, cameraSd),
-        ...{ soft: blurredMask(mask, SOFT_MM), wide: blurredMask(mask, HALO_SD_MM) },
+        soft: blurredMask(mask, HALO_SD_MM),
       };
       known.set(shapes, covers);
     }
@@ -121,7 +115,7 @@ interface Laying {
   readonly piece: FoundPiece;
   readonly job: TrayJob;
   readonly pxMm: number;
-  readonly covers: Covers;
+  readonly covers: SoughtMark;
 }
 
 /** Straightens a piece whichever way up it lies: the way in which its mark fits best. */
@@ -137,7 +131,7 @@ function layPiece(picture: ReadablePicture, { piece, job, pxMm, covers }: Laying
   const toCard = pieceToCard(piece, found.wayDeg, job);
   return {
     ...{ piece, level, corners: CORNERS.map(([x, y]) => project(toCard, { x: x * widthMm, y: y * heightMm })) },
-    pixels: overlay(level, covers, covers.wide, { dx, dy, turn: way + turn }),
+    pixels: overlay(level, covers, { dx, dy, turn: way + turn }),
     offset: { dxMm: c * dx + s * dy, dyMm: c * dy - s * dx, turnDeg: (180 * turn) / Math.PI, fit: found.fit },
   };
 }

@@ -27,7 +27,8 @@ export interface TrayShot {
   }) => void;
 }
 
-const SIZE = { width: 4000, height: 3000 };
+/** A camera from as near as it may be: so fine a pixel, mm, of so many across. */
+const PIXEL = { mm: 0.12, least: 1600, most: 4000 } as const;
 const GAP_MM = 7;
 const MARGIN_MM = 12;
 
@@ -43,9 +44,9 @@ interface LaidBlank {
 /** A photograph of pieces on a tray, JPEG: perspective, lens, uneven coloured light over all of it, tone, noise and blur, and a fault. */
 export async function photographTray(shot: TrayShot): Promise<Buffer> {
   const { random } = shot;
-  const { width, height } = shot.size ?? SIZE;
   const about = (spread: number) => spread * (2 * random() - 1);
   const { laid, tray, card } = layOut(shot);
+  const { width, height } = shot.size ?? sizeFor(tray);
   const scale = Math.min(width / tray.widthMm, height / tray.heightMm);
   const lean = 0.02 * width;
   const corner = (x: number, y: number): Point2 => ({
@@ -92,6 +93,12 @@ export async function photographTray(shot: TrayShot): Promise<Buffer> {
   return sharp(soft, { raw: { width, height, channels: 3 } })
     .jpeg({ quality: 92, chromaSubsampling: '4:2:0' })
     .toBuffer();
+}
+
+function sizeFor(tray: { readonly widthMm: number; readonly heightMm: number }) {
+  const across = Math.max(tray.widthMm, (4 / 3) * tray.heightMm) / PIXEL.mm;
+  const width = Math.round(Math.min(PIXEL.most, Math.max(PIXEL.least, across)) / 4) * 4;
+  return { width, height: (3 * width) / 4 };
 }
 
 /** A place through the picture's geometry and its lens. */

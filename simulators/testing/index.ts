@@ -1,0 +1,2 @@
+export * from './coupon-study.js';
+export * from './painted-piece.js';
