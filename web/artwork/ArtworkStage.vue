@@ -3,6 +3,8 @@ import { computed, useTemplateRef } from 'vue';
 import { useHandles } from '../ui/useHandles';
 import { formatNumber } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
+import ArtworkPaths from './ArtworkPaths.vue';
+import JigPlaces from './JigPlaces.vue';
 import type { ArtworkState } from './useArtwork';
 
 /** A piece at its proportions with what is marked on it. The artwork is dragged, or moved by the arrow keys; a fifth of a mm a step. */
@@ -33,7 +35,9 @@ const place = computed(() => {
   return `translate(${xMm} ${piece.heightMm - yMm}) rotate(${-turnDeg}) translate(0 ${-(drawing.value?.heightMm ?? 0)})`;
 });
 const handles = computed(() => [
-  ...(artwork.value ? [{ key: 'artwork' as const, name: 'artwork', x: typed.value.xMm || 0, y: typed.value.yMm || 0 }] : []),
+  ...(artwork.value
+    ? [{ key: 'artwork' as const, name: 'artwork', x: typed.value.xMm || 0, y: typed.value.yMm || 0 }]
+    : []),
   ...typed.value.fields.map(({ xMm, yMm, says }, key) => ({ key, name: `text ${says}`, x: xMm || 0, y: yMm || 0 })),
 ]);
 const marks = computed(() => warnings.value.flatMap(({ at, words }) => (at ? [{ ...at, words }] : [])));
@@ -55,14 +59,7 @@ const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
     <g :transform="`scale(${1 / STEP_MM})`">
       <rect :width="piece.widthMm" :height="piece.heightMm" rx="0.6" class="piece" vector-effect="non-scaling-stroke" />
       <g v-if="artwork && drawing" :transform="place">
-        <path
-          v-for="(path, i) in drawing.paths"
-          :key="i"
-          :d="path.d"
-          :class="path.as.replace(' ', '-')"
-          :fill-rule="path.evenodd ? 'evenodd' : undefined"
-          vector-effect="non-scaling-stroke"
-        />
+        <ArtworkPaths :paths="drawing.paths" />
         <circle
           v-for="(mark, i) in marks"
           :key="`w${i}`"
@@ -75,13 +72,7 @@ const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
           <title>{{ mark.words }}</title>
         </circle>
       </g>
-      <path
-        v-for="(path, i) in preview?.paths ?? []"
-        :key="`t${i}`"
-        :d="path.d"
-        :class="path.as.replace(' ', '-')"
-        vector-effect="non-scaling-stroke"
-      />
+      <ArtworkPaths :paths="preview?.paths ?? []" />
       <rect
         v-for="handle in handles"
         :key="handle.key"
@@ -108,6 +99,7 @@ const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
     }}
     a step)<template v-if="marks.length"> · ringed: looks critical</template>
   </p>
+  <JigPlaces :state="state" />
   <template v-if="artwork && measure">
     <dl class="facts" data-test-id="artwork-facts">
       <div>
@@ -143,29 +135,18 @@ const near = computed(() => Math.min(piece.widthMm, piece.heightMm));
 
 <style scoped>
 svg {
+  --artwork-bare: var(--unto-coat-tint);
+
   width: 100%;
   max-height: 24rem;
   background: var(--unto-surface);
   border: 1px solid var(--unto-rule);
+  color: var(--unto-ink);
 }
 
 .piece {
   fill: var(--unto-coat-tint);
   stroke: var(--unto-coat-line);
-}
-
-.marked {
-  fill: var(--unto-ink);
-}
-
-.left-bare {
-  fill: var(--unto-coat-tint);
-}
-
-.line {
-  fill: none;
-  stroke: var(--unto-ink);
-  stroke-width: 1.5px;
 }
 
 .look {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { bedCorners } from '@unto/core';
 import { computed, useTemplateRef } from 'vue';
+import ArtworkPaths from '../artwork/ArtworkPaths.vue';
 import type { ArtworkState } from '../artwork/useArtwork';
 import PictureHandle from '../ui/PictureHandle.vue';
 import { useHandles } from '../ui/useHandles';
@@ -100,14 +101,8 @@ const scale = computed(() => (size.value ? size.value.width / 700 : 1));
         @keydown="laid.stepped(i, $event)"
       >
         <path :d="outline(i)" class="rim" vector-effect="non-scaling-stroke" />
-        <g v-if="drawing" :transform="artworkAt(i)">
-          <path
-            v-for="(path, k) in drawing.paths"
-            :key="k"
-            :d="path.d"
-            :class="path.as === 'line' ? 'stroke' : 'mark'"
-            vector-effect="non-scaling-stroke"
-          />
+        <g v-if="drawing" class="artwork" :transform="artworkAt(i)">
+          <ArtworkPaths :paths="drawing.paths" />
         </g>
         <text
           :x="pieces[i]!.xMm - bed.xMm + 1"
@@ -147,14 +142,10 @@ svg {
   stroke-width: 3;
 }
 
-.mark {
-  fill: rgb(200 40 20 / 75%);
-}
+.artwork {
+  --artwork-bare: transparent;
 
-.stroke {
-  fill: none;
-  stroke: rgb(200 40 20 / 90%);
-  stroke-width: 1.5;
+  color: rgb(200 40 20 / 80%);
 }
 
 text {
