@@ -206,3 +206,52 @@ describe('from the wash to whoever gets them', () => {
     });
   });
 });
+
+describe('a beaker on the rotary', () => {
+  it('is turned by its diameter, fired, left to cool, rinsed, and what the rollers left is said', async () => {
+    const { page, sql } = app;
+    const beakers = await ticketOf('Rain-gauge beakers');
+    await sql(`UPDATE timers SET started_at = started_at - interval '20 minutes' WHERE ticket_id = '${beakers}'`);
+    await page.open(`/tickets/${beakers}/coat`);
+    await page.press('gloss-gone');
+    await page.open(`/tickets/${beakers}/place`);
+    await page.press('place-round');
+    await page.reads('mm-per-degree', /0\.76/);
+    await page.press('keep-round');
+    await page.says(/Kept: round, taken/);
+    await page.open(`/tickets/${beakers}/mark`);
+    await page.type('run-pieces', '2');
+    for (const check of ['focus', 'air', 'extraction']) await page.press(`check-${check}`);
+    await page.type('run-reason', 'set up on the rotary');
+    await page.press('begin-run');
+    await page.press('piece-done');
+    // Hot glass is not rinsed: the first is looked at once it has cooled.
+    await page.press('first-not scrubbed');
+    await page.press('piece-done');
+    await page.reads('now-piece', /All 2 are marked/);
+    await page.press('end-marking');
+    await page.at(/\/clean$/);
+    await page.reads('hot-glass', /cracks when rinsed/);
+    expect(await (await page.find('keep-cleaning')).isEnabled()).toBe(false);
+    await page.press('start-cool');
+    // The quarter of an hour passes: firing and clock lie that much further back, the gate stays.
+    await sql(`ALTER TABLE runs DISABLE TRIGGER append_only`);
+    await sql(`UPDATE runs SET at = at - interval '20 minutes' WHERE ticket_id = '${beakers}'`);
+    await sql(`ALTER TABLE runs ENABLE TRIGGER append_only`);
+    await sql(`UPDATE timers SET started_at = started_at - interval '20 minutes' WHERE ticket_id = '${beakers}'`);
+    await page.open(`/tickets/${beakers}/clean`);
+    await page.press('cool-passed');
+    await page.gone('hot-glass');
+    await page.choose('method', 'water and sponge');
+    await page.type('clean-minutes', '4');
+    await page.choose('residue', 'trace');
+    await page.type('residue-at', 'where the rollers held it');
+    await page.choose('rinse-water', 'collected');
+    await page.press('keep-cleaning');
+    await page.at(/\/judge$/);
+    const [cleaning] = await sql(
+      `SELECT c.residue, c.residue_at FROM cleanings c JOIN runs r ON r.id = c.run_id WHERE r.ticket_id = '${beakers}'`,
+    );
+    expect(cleaning).toEqual({ residue: 'trace', residue_at: 'where the rollers held it' });
+  });
+});

@@ -265,9 +265,7 @@ describe('what nobody can know', () => {
     });
     expect((await becomes(id, 'unknown')).burn).toMatchObject({ cellsDone: [0, 1, 2] });
     expect((await settle(burn, 'nothing')).body.detail).toMatch(/told of 3 burnt/);
-    expect((await settle(burn, 'partly', 2)).body.faults[0].message).toMatch(
-      /told of 3 burnt whole: count again/,
-    );
+    expect((await settle(burn, 'partly', 2)).body.faults[0].message).toMatch(/told of 3 burnt whole: count again/);
     expect((await settle(burn, 'partly', 13)).body.faults[0].message).toMatch(/Only 12 were/);
     const { body } = await settle(burn, 'partly', 5);
     expect(body).toMatchObject({ burntCells: [0, 1, 2, 3, 4], burn: { state: 'partly', cellsCut: [5] } });

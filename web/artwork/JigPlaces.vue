@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useLaidPlaces } from '../place/useLaidPlaces';
+import { useLaidPlaces } from '../stores/useLaidPlaces';
 import { useUnits } from '../ui/useUnits';
 import ArtworkPaths from './ArtworkPaths.vue';
 import type { ArtworkState } from './useArtwork';

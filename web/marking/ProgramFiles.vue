@@ -2,7 +2,7 @@
 import { numbersText, pieceName } from '@unto/domain';
 import { computed, ref } from 'vue';
 import NumberField from '../ui/NumberField.vue';
-import { useLaidPlaces } from '../place/useLaidPlaces';
+import { useLaidPlaces } from '../stores/useLaidPlaces';
 import { useTicket } from '../stores/ticket';
 import { orFault } from '../ui/or-fault';
 

@@ -3,7 +3,7 @@ import { madePieces } from '@unto/domain';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import BurnRun from '../burns/BurnRun.vue';
-import { useLaidPlaces } from '../place/useLaidPlaces';
+import { useLaidPlaces } from '../stores/useLaidPlaces';
 import { useCounting } from './useCounting';
 import type { useRunBurn } from './useRunBurn';
 

@@ -97,6 +97,7 @@ async function keep(): Promise<void> {
         <TimerRing :timer="cooling" :size="96" />
         <Button
           label="Cool to the hand"
+          data-test-id="cool-passed"
           :disabled="coolLeft > 0"
           @click="act('endTimer', { params: { id: cooling.id }, body: { outcome: 'passed' } }, 'cool')"
         />
@@ -105,6 +106,7 @@ async function keep(): Promise<void> {
         v-else
         outlined
         label="Start the cooling timer, 15 min"
+        data-test-id="start-cool"
         @click="
           act(
             'createTimer',

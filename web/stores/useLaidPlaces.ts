@@ -1,7 +1,7 @@
 import { laidPlaces } from '@unto/domain';
 import type { PlaceReading } from '@unto/contract';
 import { computed } from 'vue';
-import { useTicket } from '../stores/ticket';
+import { useTicket } from './ticket';
 
 /** Where the pieces of the open ticket lie under the head; null where they are laid in one after the other. */
 export function useLaidPlaces() {
