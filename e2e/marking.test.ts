@@ -234,6 +234,7 @@ describe('a beaker on the rotary', () => {
     await page.reads('hot-glass', /cracks when rinsed/);
     expect(await (await page.find('keep-cleaning')).isEnabled()).toBe(false);
     await page.press('start-cool');
+    await page.find('cool-passed');
     // The quarter of an hour passes: firing and clock lie that much further back, the gate stays.
     await sql(`ALTER TABLE runs DISABLE TRIGGER append_only`);
     await sql(`UPDATE runs SET at = at - interval '20 minutes' WHERE ticket_id = '${beakers}'`);

@@ -64,8 +64,8 @@ const range = computed(() => {
             No window tells what to expect: they are held against each other, so that a fault of all of them is not
             seen.</template
           >
-          {{ ' ' }}<GradeMark grade="measured" />
-          <span class="quiet small"> {{ formatMoment(newest.at) }}</span>
+          {{ ' ' }}<GradeMark grade="measured" /> {{ ' '
+          }}<span class="quiet small">{{ formatMoment(newest.at) }}</span>
         </p>
         <ul class="found">
           <li v-for="one in common" :key="one.kind" :data-test-id="`found-most-${one.kind}`">

@@ -33,6 +33,7 @@ const spots = computed(() =>
 <template>
   <svg
     :viewBox="`0 0 ${reading.widthPx} ${reading.heightPx}`"
+    :style="{ aspectRatio: `${reading.widthPx} / ${reading.heightPx}` }"
     role="img"
     :aria-label="`Photograph of ${reading.pieces.length} pieces with the contrast of each in L*`"
     data-test-id="tray-picture"
@@ -58,6 +59,7 @@ const spots = computed(() =>
 <style scoped>
 svg {
   display: block;
+  flex: none;
   width: 100%;
   border: 1px solid var(--unto-rule);
 }

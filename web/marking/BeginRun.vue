@@ -3,7 +3,7 @@ import { createMarking, type CreateMarking, type RunCheck } from '@unto/contract
 import { pieceNumbers } from '@unto/domain';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSection } from '../section/useSection';
@@ -40,6 +40,16 @@ const form = useForm<CreateMarking>(
   },
 );
 const { values, busy } = form;
+// As many as are to be run, until somebody says which.
+let offeredFor = values.value.pieces;
+watch(
+  () => values.value.pieces,
+  (pieces) => {
+    if (!(pieces > 0)) return;
+    if (values.value.numbers === nextNumbers(offeredFor)) values.value.numbers = nextNumbers(pieces);
+    offeredFor = pieces;
+  },
+);
 const numbers = computed(() => pieceNumbers(values.value.numbers ?? ''));
 const { open, never } = openFor(() => values.value.pieces);
 /** Something else is set than the recipe says, or there is none, or it does not say how the air stands. */

@@ -47,7 +47,8 @@ function pressed(piece: number, event: MouseEvent): void {
         @click="pressed(one.piece, $event)"
       >
         <span class="blank"
-          ><span class="mark mono"><span class="visually-hidden">Piece </span>{{ one.label || one.piece }}</span
+          ><span class="mark mono" :class="{ long: String(one.label ?? '').length > 5 }"
+            ><span class="visually-hidden">Piece </span>{{ one.label || one.piece }}</span
           ><span
             v-if="one.spot"
             class="spot"
@@ -154,5 +155,14 @@ button {
   .grid {
     --columns: 4 !important;
   }
+}
+
+.mark {
+  white-space: nowrap;
+}
+
+.long {
+  font-size: 0.82rem;
+  letter-spacing: -0.02em;
 }
 </style>

@@ -56,12 +56,12 @@ export function useRunEntry() {
     };
   }
 
-  /** The pieces that come next, by their numbers on the ticket; null where nothing tells one from another. */
-  function nextNumbers(): string | null {
+  /** So many pieces that come next, by their numbers on the ticket; null where nothing tells one from another. */
+  function nextNumbers(pieces = offered.value): string | null {
     const { page } = ticket;
     if (!page?.layout?.entered.fields.length) return null;
     const from = Math.min(ticket.ticket!.pieces, page.progress.markedPieces + 1);
-    const to = Math.min(ticket.ticket!.pieces, from + offered.value - 1);
+    const to = Math.min(ticket.ticket!.pieces, from + pieces - 1);
     return numbersText(Array.from({ length: to - from + 1 }, (_, i) => from + i));
   }
 
