@@ -169,6 +169,8 @@ describe('from the wash to whoever gets them', () => {
     await page.press('placed-faint in one corner');
     await page.says(/1 set aside, 1 with a fault/);
     for (const good of [6, 1]) {
+      // The form of the run before is gone.
+      await page.says(good === 1 ? /Run of [^.]*, 1 piece\b/ : /Run of [^.]*, 8 pieces/);
       await page.choose('contrast', '4 strong');
       await page.choose('evenness', 'even');
       await page.type('good', String(good));

@@ -7,6 +7,8 @@ import { expect } from 'vitest';
 import type { Browser } from './browser.js';
 
 const WAIT_MS = 30_000;
+/** What is said of an element that the page drew anew, or drew something over, since it was found. */
+const REDRAWN = /stale|intercepted|not interactable/i;
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /** What a person does at the screen: press, type, choose, read. Everything is found by our own test ids. */
@@ -56,7 +58,7 @@ export class Page {
           await element.click();
           return true;
         } catch (error) {
-          if (/stale|intercepted|not interactable/i.test(String(error))) return false;
+          if (REDRAWN.test(String(error))) return false;
           throw error;
         }
       },
@@ -111,13 +113,23 @@ export class Page {
     await this.press(testId);
     this.done.presses -= 1;
     const option = By.xpath(`//li[@role="option"][.//text()[contains(., ${JSON.stringify(words)})]]`);
-    const element = await this.driver.wait(
-      until.elementLocated(option),
+    // The list may be drawn anew under the press: it is pressed as it then stands.
+    await this.driver.wait(
+      async () => {
+        const [element] = await this.driver.findElements(option);
+        if (!element) return false;
+        try {
+          await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+          await element.click();
+          return true;
+        } catch (error) {
+          if (REDRAWN.test(String(error))) return false;
+          throw error;
+        }
+      },
       WAIT_MS,
       `no option “${words}” under “${testId}”`,
     );
-    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
-    await element.click();
     await this.driver.wait(
       async () => (await this.driver.findElements(option)).length === 0,
       WAIT_MS,

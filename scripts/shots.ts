@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +6,7 @@ import { openBrowser } from '../e2e/browser.js';
 import { startCluster } from './lib/cluster.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { launchServer, launchSimulators } from './lib/server.mjs';
+import { ShotData } from './shot-data.js';
 
 /**
  * Fresh pictures of the main views from the demo, 1280×800. `--into FOLDER` writes elsewhere, `--only NAME,NAME` takes some,
@@ -23,6 +23,8 @@ interface Shot {
   /** Selector that must be there before the picture is taken. */
   readonly ready: string;
   readonly press?: readonly string[];
+  /** What is done before the page is opened. */
+  readonly before?: () => Promise<void>;
 }
 
 interface Named {
@@ -35,7 +37,7 @@ interface Named {
   readonly lensId?: string;
 }
 
-async function shotList(base: string): Promise<Shot[]> {
+async function shotList(base: string, data: ShotData): Promise<Shot[]> {
   const get = async <T extends Named>(path: string) =>
     ((await (await fetch(base + path)).json()) as { records: T[] }).records;
   const tickets = await get('/api/tickets?limit=500');
@@ -110,7 +112,12 @@ async function shotList(base: string): Promise<Shot[]> {
       ].map((id) => `[data-test-id="${id}"]`),
     },
     { name: 'clean', path: `/tickets/${beakers}/clean`, ready: 'figure.section svg' },
-    { name: 'judge', path: `/tickets/${orchid}/judge`, ready: 'figure.section svg' },
+    {
+      name: 'judge',
+      path: `/tickets/${orchid}/judge`,
+      before: () => data.finishRun(),
+      ready: '[data-test-id="tray-picture"], figure.section svg',
+    },
     { name: 'ledger', path: '/ledger', ready: '[data-test-id="ledger-row"]' },
     {
       name: 'stores',
@@ -125,32 +132,6 @@ async function shotList(base: string): Promise<Shot[]> {
       ready: '[data-test-id="artwork-facts"]',
     },
   ];
-}
-
-/** A trail marker's artwork with its number, as somebody would bring it. */
-const MARKER = `<svg xmlns="http://www.w3.org/2000/svg" width="44mm" height="24mm" viewBox="0 0 44 24">
-<path d="M2 20h40v1.4h-40zM2 22.6h26v1.4h-26z"/><path fill-rule="evenodd" d="M34 2l7 13h-14zM34 6l-3.6 7h7.2z"/>
-<path d="M27 16.5h14" fill="none" stroke="#000" stroke-width="0.3"/></svg>`;
-
-async function bringMarkers(base: string, operator: string): Promise<void> {
-  const send = async (path: string, type: string, body: string) => {
-    const headers = { 'content-type': type, 'x-unto-operator': operator };
-    const answer = await fetch(base + path, { method: 'POST', headers, body });
-    if (!answer.ok) throw new Error(await answer.text());
-    return (await answer.json()) as { id: string; hash: string };
-  };
-  const { records } = (await (await fetch(`${base}/api/tickets?limit=500`)).json()) as { records: Named[] };
-  const { id } = records.find(({ title }) => title === 'Arboretum trail markers')!;
-  const { hash } = await send('/api/files?name=marker.svg', 'application/octet-stream', MARKER);
-  const entries = { unit: null, closed: 'filled', widthMm: 80, darker: 128 };
-  const said = JSON.stringify({ id: randomUUID(), fileHash: hash, name: 'marker.svg', entries });
-  const artwork = await send(`/api/tickets/${id}/artworks`, 'application/json', said);
-  const field = { kind: 'letters', says: 'TRAIL {n:2}', xMm: 6, yMm: 26, heightMm: 6, widthMm: 45, align: 'left' };
-  const layout = {
-    ...{ artworkId: artwork.id, xMm: 5, yMm: 8, turnDeg: 0, work: 'both', outlineFirst: false, fields: [field] },
-    ...{ table: { columns: [], rows: [] }, numberFrom: 1, numberStep: 1 },
-  };
-  await send(`/api/tickets/${id}/layouts`, 'application/json', JSON.stringify({ id: randomUUID(), entries: layout }));
 }
 
 async function main(): Promise<void> {
@@ -174,9 +155,12 @@ async function main(): Promise<void> {
     await browser.driver.executeScript(
       `localStorage.setItem('unto-operator', ${JSON.stringify(tobin)}); localStorage.setItem('unto-theme', '${process.argv.includes('--lamp') ? 'lamp' : 'paper'}')`,
     );
-    if (!only.length || only.includes('artwork')) await bringMarkers(base, tobin);
-    for (const shot of await shotList(base)) {
+    const data = new ShotData(base, tobin);
+    await data.bringMarkers();
+    await data.bringTags();
+    for (const shot of await shotList(base, data)) {
       if (only.length && !only.includes(shot.name)) continue;
+      await shot.before?.();
       await browser.driver.get(base + shot.path);
       for (const selector of shot.press ?? [])
         await (

@@ -58,6 +58,11 @@ async function numbersToSend(context: Context, marking: Rows['markings']): Promi
   const toGo = markedNumbers(marking.entered).filter((_, i) => !made.has(i + 1));
   if (!toGo.length) throw new ApiError('wrong-stage', 'Every piece of this run is counted: end it.');
   const { firstPiece } = await getMarking(context, marking.id);
+  if (firstPiece === 'lost')
+    throw new ApiError(
+      'wrong-stage',
+      'The first piece was lost: end this run, and look at dose, focus and coat first.',
+    );
   if ((await workshop(context)).firstPieceStop && firstPiece === null && marking.pieces > 1) {
     if (made.size) throw new ApiError('wrong-stage', 'Say first how the first piece stood rinse and scrub.');
     return toGo.slice(0, 1);

@@ -149,7 +149,11 @@ describe('a counted run on the controller', () => {
     head.says = { state: 'done', cellsDone: [0] };
     await becomes(ticketId, 'done');
     expect((await send(marking.id)).body.detail).toMatch(/how the first piece stood/);
-    await rig.call('POST', `/api/markings/${marking.id}/first-piece`, { id: randomUUID(), result: 'held' });
+    const stood = (result: string) =>
+      rig.call('POST', `/api/markings/${marking.id}/first-piece`, { id: randomUUID(), result });
+    await stood('lost');
+    expect((await send(marking.id)).body.detail).toMatch(/first piece was lost: end this run/);
+    await stood('held');
     expect((await send(marking.id)).body.burn.parts).toEqual([1, 2, 3]);
   });
 

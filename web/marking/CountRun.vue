@@ -179,7 +179,7 @@ async function end(): Promise<void> {
         <strong>The first piece was {{ marking!.firstPiece }}.</strong> End this run and look at dose, focus and coat
         before the next piece is spent.
       </p>
-      <SendRun v-if="sends" :run="onHead" :first-alone="firstAlone" />
+      <SendRun v-if="sends && marking!.firstPiece !== 'lost'" :run="onHead" :first-alone="firstAlone" />
       <button
         v-if="now.next !== null && !onTheHead"
         type="button"

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ref } from 'vue';
 import JigPlaces from '../artwork/JigPlaces.vue';
 import { by, item } from '../testing/shop';
 import { mountOnTicket } from '../testing/ticket';
@@ -85,7 +86,7 @@ describe('where pieces lie', () => {
       ],
     },
   };
-  const STATE = { typed: { value: { xMm: 2, yMm: 3, turnDeg: 0 } }, drawing: { value: null } };
+  const STATE = { typed: ref({ xMm: 2, yMm: 3, turnDeg: 0 }), drawing: ref(null) };
   it('is drawn as a picture showed them; not where pieces are laid in one by one', async () => {
     const props = { state: STATE };
     const laid = await mountOnTicket(JigPlaces, {
