@@ -66,7 +66,8 @@ const outcome = computed(() =>
       </p>
       <div v-if="next !== null" class="now">
         <p>
-          <strong>Scrub {{ sample.names[next - 1] || `piece ${next}` }} now</strong>, {{ STROKES }} strokes of the wet pad. Then:
+          <strong>Scrub {{ sample.names[next - 1] || `piece ${next}` }} now</strong>, {{ STROKES }} strokes of the wet
+          pad. Then:
         </p>
         <div class="results">
           <Button
