@@ -245,6 +245,7 @@ describe('a beaker on the rotary', () => {
     await page.open(`/tickets/${beakers}/clean`);
     await page.press('cool-passed');
     await page.gone('hot-glass');
+    await page.says(/Run of [^.]*, 2 pieces/);
     await page.choose('method', 'water and sponge');
     await page.type('clean-minutes', '4');
     await page.choose('residue', 'trace');

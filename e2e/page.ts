@@ -7,6 +7,8 @@ import { expect } from 'vitest';
 import type { Browser } from './browser.js';
 
 const WAIT_MS = 30_000;
+/** A list that shows nothing for so long is not open any more. */
+const REOPEN_MS = 4000;
 /** What is said of an element that the page drew anew, or drew something over, since it was found. */
 const REDRAWN = /stale|intercepted|not interactable/i;
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -113,10 +115,17 @@ export class Page {
     await this.press(testId);
     this.done.presses -= 1;
     const option = By.xpath(`//li[@role="option"][.//text()[contains(., ${JSON.stringify(words)})]]`);
+    let pressed = performance.now();
     // The list may be drawn anew under the press: it is pressed as it then stands.
     await this.driver.wait(
       async () => {
         const [element] = await this.driver.findElements(option);
+        if (!element && performance.now() - pressed > REOPEN_MS) {
+          // What was open went with a form that was drawn anew.
+          pressed = performance.now();
+          await this.press(testId);
+          this.done.presses -= 1;
+        }
         if (!element) return false;
         try {
           await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
