@@ -1,3 +1,4 @@
+import type { SwitchState } from '@unto/core';
 import type { HeadScene } from '@unto/contract';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -35,3 +36,13 @@ export type BurnOf = { readonly couponId: string } | { readonly markingId: strin
 
 export const subjectOf = (subjects: BurnSubjects, { couponId }: Burn): BurnSubject =>
   couponId ? subjects.coupon : subjects.run;
+
+/** How the switches beside a head stand, as they were said; null for not said. */
+export function switchesOf(
+  said: { readonly air?: Said; readonly extraction?: Said } | null,
+): Pick<HeadScene, 'air' | 'extraction'> {
+  const isOn = (one: Said) => (one ? one === 'on' : null);
+  return { air: isOn(said?.air), extraction: isOn(said?.extraction) };
+}
+
+type Said = SwitchState | null | undefined;

@@ -1,7 +1,7 @@
 import { burnOrder } from '@unto/core';
 import type { ControllerAction, Coupon, SettleBurn, StartBurn } from '@unto/contract';
 import { queueBurn, requireController, requireNoBurn, askOfBurn, settleBurn } from '../burns/burns.js';
-import type { BurnSubject } from '../burns/subject.js';
+import { switchesOf, type BurnSubject } from '../burns/subject.js';
 import { createOnce, find, requireVersion, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
@@ -60,8 +60,7 @@ export const couponBurns: BurnSubject = {
   async scene(context, burn) {
     const coupon = await couponOf(context, burn);
     const { setup } = await couponOnEquipment(context, coupon);
-    const isOn = (said: 'on' | 'off' | null | undefined) => (said ? said === 'on' : null);
-    return { setup, air: isOn(coupon.firing?.air), extraction: isOn(coupon.firing?.extraction) };
+    return { setup, ...switchesOf(coupon.firing) };
   },
   async order(context, burn) {
     const { layout } = await couponOnEquipment(context, await couponOf(context, burn));

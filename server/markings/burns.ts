@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { ControllerAction, CreatePieceEvent, Marking, SettleBurn, StartRunBurn } from '@unto/contract';
 import { burnSetup, madePieces, markedNumbers, settingOnEquipment } from '@unto/domain';
 import { askOfBurn, queueBurn, requireController, requireNoBurn, settleBurn } from '../burns/burns.js';
-import type { BurnSubject } from '../burns/subject.js';
+import { switchesOf, type BurnSubject } from '../burns/subject.js';
 import { createOnce, find, insert, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
@@ -54,10 +54,10 @@ async function requireReady(context: Context, { ticketId }: Rows['markings']): P
 }
 
 async function numbersToSend(context: Context, marking: Rows['markings']): Promise<number[]> {
-  const made = new Set(madePieces(await countedOf(context, marking.id)).map(({ piece }) => piece));
+  const { firstPiece, counted } = await getMarking(context, marking.id);
+  const made = new Set(madePieces(counted).map(({ piece }) => piece));
   const toGo = markedNumbers(marking.entered).filter((_, i) => !made.has(i + 1));
   if (!toGo.length) throw new ApiError('wrong-stage', 'Every piece of this run is counted: end it.');
-  const { firstPiece } = await getMarking(context, marking.id);
   if (firstPiece === 'lost')
     throw new ApiError(
       'wrong-stage',
@@ -78,9 +78,7 @@ const markingOfBurn = (context: Context, { markingId }: Burn) => find(context, '
 export const runBurns: BurnSubject = {
   async scene(context, burn) {
     const marking = await markingOfBurn(context, burn);
-    const { entered } = marking;
-    const isOn = (said: 'on' | 'off' | null | undefined) => (said ? said === 'on' : null);
-    return { ...(await layUnderHead(context, marking)), air: isOn(entered.air), extraction: isOn(entered.extraction) };
+    return { ...(await layUnderHead(context, marking)), ...switchesOf(marking.entered) };
   },
   order: async (_context, burn) => [...burn.parts!],
   async gcode(context, burn, left) {
