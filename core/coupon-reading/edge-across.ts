@@ -1,5 +1,5 @@
 import { edgeWidth } from '../imaging/edge-width.js';
-import type { LevelPicture } from '../target/level-picture.js';
+import { between, type LevelPicture } from '../target/level-picture.js';
 
 const EDGE_LINES = 24;
 /** Where the camera blurs an edge over as much as is asked of a mark's, mm, what is left after taking it off tells the camera. */
@@ -42,11 +42,6 @@ export function edgeAcross(
 }
 
 /** Green light at a place, by bilinear interpolation; the edge of the picture goes on beyond it. */
-export function luminanceIn({ rgb, columns, rows, pxMm }: LevelPicture, x: number, y: number): number {
-  const px = Math.min(columns - 1.001, Math.max(0, x / pxMm - 0.5));
-  const py = Math.min(rows - 1.001, Math.max(0, y / pxMm - 0.5));
-  const [c, r] = [Math.floor(px), Math.floor(py)];
-  const [fx, fy] = [px - c, py - r];
-  const at = (dc: number, dr: number) => rgb[3 * ((r + dr) * columns + c + dc) + 1]!;
-  return (at(0, 0) * (1 - fx) + at(1, 0) * fx) * (1 - fy) + (at(0, 1) * (1 - fx) + at(1, 1) * fx) * fy;
+export function luminanceIn(picture: LevelPicture, x: number, y: number): number {
+  return between(picture, x, y, (i) => picture.rgb[3 * i + 1]!);
 }

@@ -108,6 +108,21 @@ export function levelPicture(
   return out;
 }
 
+/** What pixels hold at a place, mm, by bilinear interpolation; the edge of the picture goes on beyond it. */
+export function between(
+  { columns, rows, pxMm }: Pick<LevelPicture, 'columns' | 'rows' | 'pxMm'>,
+  x: number,
+  y: number,
+  of: (pixel: number) => number,
+): number {
+  const px = Math.min(columns - 1.001, Math.max(0, x / pxMm - 0.5));
+  const py = Math.min(rows - 1.001, Math.max(0, y / pxMm - 0.5));
+  const [c, r] = [Math.floor(px), Math.floor(py)];
+  const [fx, fy] = [px - c, py - r];
+  const i = r * columns + c;
+  return (of(i) * (1 - fx) + of(i + 1) * fx) * (1 - fy) + (of(i + columns) * (1 - fx) + of(i + columns + 1) * fx) * fy;
+}
+
 type Three = [number, number, number];
 
 /** Between places so many samples apart the picture's own geometry is taken as straight: it bends by less than a hundredth of a pixel. */

@@ -1,6 +1,6 @@
 import type { PlanePoint } from '../place/fit-circle.js';
 import { pictureToCard } from '../target/find-card.js';
-import { levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
+import { between, levelPicture, ON_CARD, type LevelPicture, type ReadablePicture } from '../target/level-picture.js';
 import type { Point2 } from '../imaging/homography.js';
 import { lightNear } from './light-near.js';
 
@@ -68,21 +68,11 @@ function strengthAt(level: LevelPicture, x: number, y: number, turnDeg: number):
     let sum = 0;
     for (let k = 1; k <= ALONG; k += 1) {
       const r = (ARM_MM * k) / ALONG;
-      sum += lightAt(level, x + r * Math.cos(turn), y + r * Math.sin(turn));
+      sum += between(level, x + r * Math.cos(turn), y + r * Math.sin(turn), (i) => level.l[i]!);
     }
     return sum / ALONG;
   };
   const ground = (arm(45) + arm(135) + arm(225) + arm(315)) / 4;
   const arms = [arm(0), arm(90), arm(180), arm(270)];
   return Math.max(Math.min(...arms.map((one) => ground - one)), Math.min(...arms.map((one) => one - ground)));
-}
-
-/** L* at a place, mm, between pixels. */
-function lightAt({ l, columns, rows, pxMm }: LevelPicture, x: number, y: number): number {
-  const px = Math.min(columns - 1.001, Math.max(0, x / pxMm - 0.5));
-  const py = Math.min(rows - 1.001, Math.max(0, y / pxMm - 0.5));
-  const [c, r] = [Math.floor(px), Math.floor(py)];
-  const [fx, fy] = [px - c, py - r];
-  const i = r * columns + c;
-  return (l[i]! * (1 - fx) + l[i + 1]! * fx) * (1 - fy) + (l[i + columns]! * (1 - fx) + l[i + columns + 1]! * fx) * fy;
 }

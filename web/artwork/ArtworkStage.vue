@@ -5,6 +5,7 @@ import { formatNumber } from '../ui/format';
 import { useUnits } from '../ui/useUnits';
 import ArtworkPaths from './ArtworkPaths.vue';
 import JigPlaces from './JigPlaces.vue';
+import { onPiece } from './on-piece';
 import type { ArtworkState } from './useArtwork';
 
 /** A piece at its proportions with what is marked on it. The artwork is dragged, or moved by the arrow keys; a fifth of a mm a step. */
@@ -29,11 +30,7 @@ const { dragged, stepped, grab } = useHandles<'artwork' | number>(
   },
 );
 const fine = (mm: number) => Math.round(mm * 100) / 100;
-const place = computed(() => {
-  // A number that is being typed is none for a moment.
-  const [xMm, yMm, turnDeg] = [typed.value.xMm || 0, typed.value.yMm || 0, typed.value.turnDeg || 0];
-  return `translate(${xMm} ${piece.heightMm - yMm}) rotate(${-turnDeg}) translate(0 ${-(drawing.value?.heightMm ?? 0)})`;
-});
+const place = computed(() => `translate(0 ${piece.heightMm}) ${onPiece(typed.value, drawing.value)}`);
 const handles = computed(() => [
   ...(artwork.value
     ? [{ key: 'artwork' as const, name: 'artwork', x: typed.value.xMm || 0, y: typed.value.yMm || 0 }]

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { useLaidPlaces } from '../stores/useLaidPlaces';
 import { useUnits } from '../ui/useUnits';
 import ArtworkPaths from './ArtworkPaths.vue';
+import { onPiece } from './on-piece';
 import type { ArtworkState } from './useArtwork';
 
 /** The places that pieces lie in under the head, each with the artwork on it: in the jig, or where a picture showed them. */
@@ -24,10 +25,7 @@ const box = computed(() => {
   return { x0, y0, width: Math.max(...xs) + ROOM_MM - x0, height: Math.max(...ys) + ROOM_MM - y0 };
 });
 const top = computed(() => box.value.y0 + box.value.height);
-const artworkAt = computed(() => {
-  const { xMm, yMm, turnDeg } = typed.value;
-  return `translate(${xMm || 0} ${-(yMm || 0)}) rotate(${-(turnDeg || 0)}) translate(0 ${-(drawing.value?.heightMm ?? 0)})`;
-});
+const artworkAt = computed(() => onPiece(typed.value, drawing.value));
 </script>
 
 <template>

@@ -2,6 +2,7 @@
 import { bedCorners } from '@unto/core';
 import { computed, useTemplateRef } from 'vue';
 import ArtworkPaths from '../artwork/ArtworkPaths.vue';
+import { onPiece } from '../artwork/on-piece';
 import type { ArtworkState } from '../artwork/useArtwork';
 import PictureHandle from '../ui/PictureHandle.vue';
 import { useHandles } from '../ui/useHandles';
@@ -46,8 +47,7 @@ const outline = (i: number) =>
 /** From the artwork's own upper left, mm, to where it comes to lie on a piece. */
 const artworkAt = (i: number) => {
   const { xMm, yMm, turnDeg } = pieces.value[i]!;
-  const own = typed.value;
-  return `translate(${xMm - bed.value!.xMm} ${top.value - yMm}) rotate(${-turnDeg}) translate(${own.xMm} ${-own.yMm}) rotate(${-own.turnDeg}) translate(0 ${-(drawing.value?.heightMm ?? 0)})`;
+  return `translate(${xMm - bed.value!.xMm} ${top.value - yMm}) rotate(${-turnDeg}) ${onPiece(typed.value, drawing.value)}`;
 };
 const scale = computed(() => (size.value ? size.value.width / 700 : 1));
 </script>
