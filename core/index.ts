@@ -1,6 +1,7 @@
 export * from './support/index.js';
 export * from './units/index.js';
 export * from './drift/index.js';
+export * from './faults/index.js';
 export * from './evidence/index.js';
 export * from './beam/index.js';
 export * from './setting/index.js';

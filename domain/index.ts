@@ -4,6 +4,7 @@ export * from './coupons/index.js';
 export * from './judging/index.js';
 export * from './marking/index.js';
 export * from './equipment/index.js';
+export * from './faults/index.js';
 export * from './files/index.js';
 export * from './kinds/index.js';
 export * from './old-records/index.js';

@@ -22,6 +22,9 @@ import { markingRouter } from './markings/router.js';
 import { runRouter } from './runs/router.js';
 import { sampleRouter } from './samples/router.js';
 import { statedSettingRouter } from './stated-settings/router.js';
+import { faultRouter } from './faults/router.js';
+import { questionRouter } from './questions/router.js';
+import { upkeepRouter } from './upkeep/router.js';
 import { trayRouter } from './trays/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
 import { ticketRouter } from './tickets/router.js';
@@ -59,6 +62,9 @@ export const ROUTERS: readonly Mounted[] = [
   artworkRouter,
   durabilityRouter,
   trayRouter,
+  faultRouter,
+  questionRouter,
+  upkeepRouter,
   verdictRouter,
   programRouter,
   prepareRouter,

@@ -25,6 +25,9 @@ import { runRoutes } from '../runs/routes.js';
 import { markingRoutes } from '../markings/routes.js';
 import { sampleRoutes } from '../samples/routes.js';
 import { trayRoutes } from '../trays/routes.js';
+import { faultRoutes } from '../faults/routes.js';
+import { questionRoutes } from '../questions/questions.js';
+import { upkeepRoutes } from '../upkeep/upkeep.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
@@ -78,6 +81,9 @@ export const ROUTES = {
   ...markingRoutes,
   ...sampleRoutes,
   ...trayRoutes,
+  ...faultRoutes,
+  ...questionRoutes,
+  ...upkeepRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,
 } as const satisfies Record<string, Route>;

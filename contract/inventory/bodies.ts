@@ -106,6 +106,7 @@ export const LATER_FIELDS: Partial<Record<InventoryKind, Record<string, unknown>
   blank: { ...NO_KIND },
   compound: {
     ...NO_KIND,
+    airAssist: null,
     makerClaim: '',
     marks: 'dark',
     forceDry: 'never',

@@ -9,6 +9,7 @@ import {
   gaugeToMm,
   SUBSTRATE_FAMILIES,
   SURFACE_LAYERS,
+  SWITCH_STATES,
   WAVELENGTH_CLASSES,
   type Criterion,
   type GaugeMetal,
@@ -87,6 +88,8 @@ export const compoundBody = ofKind({
   containsPtfe: yes('Holds PTFE'),
   solventBased: yes('Solvent-based'),
   handling: oneOf('Dry coat', COAT_HANDLINGS),
+  /** How the air is to stand over it as it is fired; null where the shop has no rule. */
+  airAssist: optionalOneOf('Air assist over it', SWITCH_STATES),
   dryFilmMinUm: positive('Dry film from', 'µm'),
   dryFilmMaxUm: positive('Dry film to', 'µm').test(
     'rises',

@@ -48,6 +48,7 @@ export const createMarking = shape({
   id: uuid().label('id'),
   recipeId: uuid().label('Recipe').nullable().defined().default(null),
   blankId: uuid().label('Blank').nullable().optional(),
+  reworkId: uuid().label('Rework').nullable().optional(),
   pieces: whole('Pieces', 1, 2000),
   /** Which pieces of the ticket they are, as “25-48”; counted from 1 where nobody says. */
   numbers: text('Numbers of the pieces', 2000).nullable().optional(),

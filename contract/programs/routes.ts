@@ -2,7 +2,7 @@ import { object, string } from 'yup';
 import { amount, orNull, record, uuid, whole, word } from '../fields/index.js';
 import { route } from '../routing/index.js';
 
-const PROGRAM_FORMATS = ['gcode', 'svg', 'dxf'] as const;
+export const PROGRAM_FORMATS = ['gcode', 'svg', 'dxf'] as const;
 
 /** Which pieces a program is of. */
 const programQuery = object({

@@ -1,5 +1,5 @@
 import { array, object, string, type InferType } from 'yup';
-import { GRADES, SWITCH_STATES } from '@unto/core';
+import { FAULTS, GRADES, SWITCH_STATES } from '@unto/core';
 import {
   amount,
   dayOrMoment,
@@ -29,21 +29,6 @@ import { revisions } from '../coupons/coupons.js';
 import { runBench } from './run-bench.js';
 import { enteredSetting, keptSetting } from '../setting/index.js';
 import { figure } from '../evidence/index.js';
-
-export const FAULTS = [
-  'washed off whole',
-  'faint in one corner',
-  'grainy',
-  'patchy',
-  'halo or brown',
-  'chipped or crazed',
-  'density drifts',
-  'pale along one edge',
-  'pale all over',
-  'faint strokes',
-  'residue left',
-  'out of place',
-] as const;
 
 /** Contrast by eye, one step a row of a printed grey scale held beside the mark. */
 export const CONTRAST_STEPS = [
@@ -102,6 +87,8 @@ export const createRun = shape({
   /** The blank on the shelf that the pieces are; null where nobody says. */
   blankId: uuid().label('Blank').nullable().optional(),
   correctsId: uuid().label('Corrected run').nullable().defined().default(null),
+  /** The rework that it does; null, or left out, for pieces made for the first time. */
+  reworkId: uuid().label('Rework').nullable().optional(),
   /** Planned where nobody timed it: kept as planned, never as a reading. */
   minutesFrom: string().oneOf(['typed', 'planned']).optional(),
   ...runFields,

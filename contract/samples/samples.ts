@@ -1,4 +1,5 @@
 import { type InferType } from 'yup';
+import { FAULTS } from '@unto/core';
 import {
   amount,
   instant,
@@ -16,7 +17,7 @@ import {
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { spot } from '../markings/markings.js';
-import { DURABILITY_RESULTS, DURABILITY_TESTS, FAULTS } from '../runs/index.js';
+import { DURABILITY_RESULTS, DURABILITY_TESTS } from '../runs/index.js';
 
 /** How many pieces of a run are to be scrubbed; they are drawn at random, those drawn before among them. */
 export const createSampleDraw = shape({ id: uuid().label('id'), scrub: whole('Pieces to scrub', 1, 2000) });

@@ -12,6 +12,8 @@ import { artwork, layout } from '../artworks/index.js';
 import { durabilityTest } from '../durability/index.js';
 import { verdict } from '../verdicts/index.js';
 import { marking } from '../markings/index.js';
+import { rework } from '../faults/index.js';
+import { askedQuestion } from '../questions/index.js';
 import { ledgerRecord } from '../runs/index.js';
 import { check, ticket } from '../tickets/index.js';
 
@@ -87,6 +89,10 @@ export const ticketPage = record({
   durability: list(durabilityTest),
   /** What was decided on its pieces, newest first. */
   verdicts: list(verdict),
+  /** Pieces that are made anew, oldest first. */
+  reworks: list(rework),
+  /** What the shop asks at the stations of this ticket. */
+  questions: list(askedQuestion),
   /** How its pieces are marked; null where nothing is laid out. */
   layout: orNull(layout),
   /** The newest layout of a sheet; null where none was kept. */

@@ -107,7 +107,7 @@ export interface OptionJob {
 }
 
 /** Hands-on minutes a coat takes a piece before cleaning: shake, strokes, turning (common practice, no source). */
-const COAT_MINUTES: Ranged = { value: 0.5, low: 0.3, high: 1 };
+export const COAT_MINUTES: Ranged = { value: 0.5, low: 0.3, high: 1 };
 
 /**
  * Every criterion of an option as a number with interval and grade, or as a range with what would fill it. Own runs go first; runs

@@ -1,4 +1,5 @@
 import { STATIONS, type Station } from '../cautions/cautions-for.js';
+import type { SwitchState } from '../setting/mark-setting.js';
 
 /** What is known of a ticket's progress, counted from its records. */
 export interface TicketFacts {
@@ -9,6 +10,10 @@ export interface TicketFacts {
   readonly prepareNeeded: number;
   readonly placeDone: number;
   readonly placeNeeded: number;
+  /** How the air is to stand over its compound; null where the shop has no rule. */
+  readonly airRule: SwitchState | null;
+  /** What the shop asks at a station since something went wrong, and nobody answered yet. */
+  readonly openQuestions: readonly { readonly station: Station; readonly text: string }[];
   /** Name of another head (or the same with another lens) that stands on the machine; null when the planned one does, or nobody said. */
   readonly otherHead: string | null;
   readonly coatedPieces: number;
@@ -145,10 +150,10 @@ export interface OpenStation {
 }
 
 /**
- * The stations that stand open before some pieces are fired. A wet coat (of a tray that dries, that tray), more pieces than are coated or than the ticket has never
+ * The stations that stand open before some pieces are fired, with the air as it is set. A wet coat (of a tray that dries, that tray), more pieces than are coated or than the ticket has never
  * pass; what nobody checked, clocked or proved passes under a reason.
  */
-export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
+export function openBeforeRun(facts: TicketFacts, pieces: number, air: SwitchState | null = null): OpenStation[] {
   const line = stationLine(facts);
   const open: OpenStation[] = line
     .filter(({ station, state }) => ['choose', 'prepare', 'place', 'prove'].includes(station) && state !== 'done')
@@ -157,6 +162,10 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
       word: station === 'prove' && !facts.recipe ? 'no setting taken' : word,
       never: false,
     }));
+  const asked = facts.openQuestions.filter(({ station }) => ASKED_BEFORE_RUN.includes(station));
+  open.push(...asked.map(({ station, text }) => ({ station, word: `not answered: ${text}`, never: false })));
+  if (facts.airRule !== null && air !== null && air !== facts.airRule)
+    open.push({ station: 'mark', word: `${facts.compoundName} wants the air ${facts.airRule}`, never: false });
   const left = piecesLeft(facts);
   if (pieces > left)
     open.push({ station: 'mark', word: `${left} pieces of the ticket are left, ${pieces} asked`, never: true });
@@ -165,6 +174,9 @@ export function openBeforeRun(facts: TicketFacts, pieces: number): OpenStation[]
   else if (facts.compoundName !== null) open.push(...coatBeforeRun(facts, pieces));
   return open;
 }
+
+/** Stations whose questions are asked before the beam; those of Prepare and Place count among their checks. */
+const ASKED_BEFORE_RUN: readonly Station[] = ['choose', 'coat', 'prove', 'mark'];
 
 function coatBeforeRun(facts: TicketFacts, pieces: number): OpenStation[] {
   const coat = (word: string, never: boolean): OpenStation => ({ station: 'coat', word, never });

@@ -11,6 +11,8 @@ const fresh: TicketFacts = {
   prepareNeeded: 4,
   placeDone: 0,
   placeNeeded: 3,
+  airRule: null,
+  openQuestions: [],
   coatedPieces: 0,
   unclockedPieces: 0,
   offBandPieces: 0,

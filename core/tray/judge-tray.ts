@@ -1,3 +1,4 @@
+import type { Fault } from '../faults/symptoms.js';
 import { median } from '../statistics/index.js';
 import type { MarkReading } from './read-marked-piece.js';
 import type { TrayPiece } from './read-tray.js';
@@ -20,7 +21,7 @@ export const TRAY_FINDINGS = [
   'halo or brown',
   'residue left',
   'out of place',
-] as const;
+] as const satisfies readonly Fault[];
 export type TrayFindingKind = (typeof TRAY_FINDINGS)[number];
 
 export interface TrayFinding {

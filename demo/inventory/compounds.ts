@@ -5,6 +5,7 @@ const COMPOUND_DEFAULTS = {
   ...(LATER_FIELDS.compound as Pick<
     CompoundBody,
     | keyof typeof NO_KIND
+    | 'airAssist'
     | 'makerClaim'
     | 'marks'
     | 'forceDry'

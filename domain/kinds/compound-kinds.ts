@@ -14,6 +14,7 @@ const AEROSOL: Omit<Compound, 'form' | 'handling' | 'dryFilmMinUm' | 'dryFilmMax
   makerClaim: '',
   marks: 'dark',
   containsPtfe: false,
+  airAssist: null,
   solventBased: true,
   application: 'aerosol',
   coats: 1,

@@ -5,9 +5,18 @@ import {
   stationLine,
   type OpenStation,
   type StationState,
+  type SwitchState,
   type TicketFacts,
 } from '@unto/core';
-import type { Check, CompoundBody, Fitting, SubstrateBody, Ticket, TicketProgress } from '@unto/contract';
+import type {
+  AskedQuestion,
+  Check,
+  CompoundBody,
+  Fitting,
+  SubstrateBody,
+  Ticket,
+  TicketProgress,
+} from '@unto/contract';
 import { holdsUnder, isOther } from '../place/fittings.js';
 
 /** What the station line of a ticket is told from. */
@@ -16,8 +25,10 @@ export interface StationFacts {
   readonly progress: TicketProgress;
   readonly checks: readonly Pick<Check, 'station' | 'kind' | 'code' | 'sequence'>[];
   readonly fitting: Fitting | null;
+  /** What the shop asks at its stations, and whether it was answered. */
+  readonly questions: readonly Pick<AskedQuestion, 'station' | 'text' | 'answered'>[];
   readonly substrate: Pick<SubstrateBody, 'family' | 'layer'>;
-  readonly compound: Pick<CompoundBody, 'name'> | null;
+  readonly compound: Pick<CompoundBody, 'name' | 'airAssist'> | null;
   /** Name of the head that is fitted; used only where it is another than the planned one. */
   readonly fittedName: string;
 }
@@ -28,12 +39,14 @@ export function stationStates(facts: StationFacts, now: Date): StationState[] {
 }
 
 /** What stands in the way of firing some pieces of a ticket at a moment. */
-export function openForRun(facts: StationFacts, pieces: number, now: Date): OpenStation[] {
-  return openBeforeRun(ticketFacts(facts, now), pieces);
+export function openForRun(facts: StationFacts, pieces: number, now: Date, air: SwitchState | null): OpenStation[] {
+  return openBeforeRun(ticketFacts(facts, now), pieces, air);
 }
 
 function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
-  const { ticket, progress, substrate, compound, fitting } = facts;
+  const { ticket, progress, substrate, compound, fitting, questions } = facts;
+  const asked = (station: string) => questions.filter((question) => question.station === station);
+  const answered = (station: string) => asked(station).filter((question) => question.answered).length;
   const coated = ticket.compoundId !== null;
   const prepare = prepareChecks({ ...substrate, coated }).map(({ code }) => code);
   const place = placeChecks({ coated }).map(({ code }) => code);
@@ -41,10 +54,12 @@ function ticketFacts(facts: StationFacts, now: Date): TicketFacts {
     pieces: ticket.pieces,
     compoundName: compound?.name ?? null,
     choiceMade: coated || ticket.choiceReason !== '',
-    prepareDone: ticked(facts, 'prepare', prepare),
-    prepareNeeded: prepare.length,
-    placeDone: ticked(facts, 'place', place),
-    placeNeeded: place.length,
+    prepareDone: ticked(facts, 'prepare', prepare) + answered('prepare'),
+    prepareNeeded: prepare.length + asked('prepare').length,
+    placeDone: ticked(facts, 'place', place) + answered('place'),
+    placeNeeded: place.length + asked('place').length,
+    airRule: compound?.airAssist ?? null,
+    openQuestions: questions.filter((question) => !question.answered).map(({ station, text }) => ({ station, text })),
     otherHead: isOther(fitting, ticket) ? facts.fittedName : null,
     coatedPieces: progress.coatedPieces,
     unclockedPieces: progress.unclockedPieces,

@@ -24,6 +24,7 @@ import * as recipes from './migrations/0021-recipes.js';
 import * as markings from './migrations/0022-markings.js';
 import * as durability from './migrations/0024-durability.js';
 import * as bench from './migrations/0025-bench.js';
+import * as faults from './migrations/0026-faults.js';
 import * as artworks from './migrations/0023-artworks.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
@@ -53,6 +54,7 @@ export const MIGRATIONS = [
   artworks,
   durability,
   bench,
+  faults,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

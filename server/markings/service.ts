@@ -8,7 +8,7 @@ import { ApiError, fault } from '../errors/api-error.js';
 import { loadEquipment } from '../inventory/service.js';
 import { requireFitted } from '../place/fittings.js';
 import { requireOf } from '../recipes/use.js';
-import { logRun, requireReady } from '../runs/service.js';
+import { logRun, requireReady, requireReworkOf } from '../runs/service.js';
 import { countedOf } from '../samples/counted.js';
 
 /**
@@ -29,6 +29,7 @@ export async function createMarking(context: Context, ticketId: string, request:
     settingOnEquipment(request, equipment);
     if (request.recipeId) requireOf(ticket, await find(context, 'recipes', request.recipeId));
     requireNumbers(request, ticket.pieces);
+    await requireReworkOf(context, request.reworkId, ticketId);
     const open = await requireReady(context, { ...request, ticketId }, null);
     await insert(context, 'markings', {
       ...{ id: request.id, ticketId, recipeId: request.recipeId, pieces: request.pieces },

@@ -7,6 +7,7 @@ import {
   shopUnits,
   type AskedPieces,
   type FittedEquipment,
+  type LaidPlace,
 } from '@unto/domain';
 import type { Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -19,12 +20,24 @@ import { getTicket } from '../tickets/service.js';
 import { workshop } from '../workshop/service.js';
 import { layoutFile, layoutOf } from '../artworks/service.js';
 
-type Format = 'gcode' | 'svg' | 'dxf';
-const MEDIA: Record<Format, readonly [media: string, ending: string]> = {
+export type ProgramFormat = 'gcode' | 'svg' | 'dxf';
+const MEDIA: Record<ProgramFormat, readonly [media: string, ending: string]> = {
   gcode: ['text/plain', 'gcode'],
   svg: ['image/svg+xml', 'svg'],
   dxf: ['application/dxf', 'dxf'],
 };
+
+/** How the one piece of a program lies: its lower left corner, how it is turned, and how far off its focus is set there; as planned without a word. */
+interface PieceLies {
+  readonly xMm?: number;
+  readonly yMm?: number;
+  readonly turnDeg?: number;
+  readonly focusMm?: number | null;
+}
+
+function placeOf({ xMm, yMm, turnDeg = 0 }: PieceLies): LaidPlace | null {
+  return xMm === undefined || yMm === undefined ? null : { xMm, yMm, widthMm: 0, heightMm: 0, turnDeg };
+}
 
 /**
  * The pieces of a ticket in the places of its jig under its recipe: as G-code for a gantry, or as a drawing for a head that is driven otherwise.
@@ -33,15 +46,17 @@ const MEDIA: Record<Format, readonly [media: string, ending: string]> = {
 export async function ticketProgram(
   context: Context,
   ticketId: string,
-  format: Format,
+  format: ProgramFormat,
   asked: AskedPieces,
+  lies: PieceLies = {},
 ): Promise<FileAnswer> {
   const ticket = await getTicket(context, ticketId);
   const layout = requireLaidOut(await layoutOf(context, ticket.layoutId));
   const [recipe] = await recipesOf(context, ticket);
   if (!recipe) throw new ApiError('wrong-stage', 'No setting is in use on this ticket yet: take one at Prove.');
   const { equipment } = await loadEquipment(context, ticket);
-  const input = await programInput(context, { ticket, layout, equipment, setting: recipe, asked });
+  const setting = { ...recipe, focusOffsetMm: recipe.focusOffsetMm + (lies.focusMm ?? 0) };
+  const input = await programInput(context, { ticket, layout, equipment, setting, asked, place: placeOf(lies) });
   const [media, ending] = MEDIA[format];
   const text = await context.pool.run('writeProgram', { ...input, format });
   return new FileAnswer(`ticket-${ticket.number}.${ending}`, media, text);
@@ -81,12 +96,14 @@ interface Asked {
   readonly equipment: FittedEquipment;
   readonly setting: MarkSetting;
   readonly asked: AskedPieces;
+  /** Where its one piece lies; null, or left out, for the places of the ticket. */
+  readonly place?: LaidPlace | null;
 }
 
-async function programInput(context: Context, { ticket, layout, equipment, setting, asked }: Asked) {
+async function programInput(context: Context, { ticket, layout, equipment, setting, asked, place }: Asked) {
   const { machine } = equipment;
   const { work, outlineFirst } = layout.entered;
-  const places = await placesOf(context, ticket.id);
+  const places = place ? [place] : await placesOf(context, ticket.id);
   return {
     ...{ entries: layout.entered, count: ticket.pieces, places, asked, setting: known(setting) },
     file: await layoutFile(context, layout),

@@ -6,6 +6,7 @@ import { list, together, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { itemsById } from '../inventory/service.js';
 import { newestFittings } from '../place/fittings.js';
+import { askedOf } from '../questions/service.js';
 import { openTickets, standingChecks } from '../tickets/service.js';
 
 /** How far some tickets are, by ticket. */
@@ -46,17 +47,21 @@ export async function stationFacts(context: Context, tickets: readonly Ticket[])
   const items = await itemsById(context, [...named, ...fitted]);
   const bodyOf = <K extends InventoryKind>(id: string | null) =>
     (items.get(id ?? '')?.body ?? null) as InventoryBodyOf[K] | null;
-  return tickets.map((ticket) => {
-    const fitting = fittings.get(bodyOf<'head'>(ticket.headId)!.machineId) ?? null;
-    const own = checks.filter(({ ticketId }) => ticketId === ticket.id);
-    return {
-      ticket,
-      progress: progress.get(ticket.id)!,
-      checks: own.map(({ sequence, station, kind, code }) => ({ station, kind, code, sequence })),
-      fitting,
-      substrate: bodyOf<'substrate'>(ticket.substrateId)!,
-      compound: bodyOf<'compound'>(ticket.compoundId),
-      fittedName: bodyOf<'head'>(fitting?.headId ?? null)?.name ?? '',
-    };
-  });
+  const fittingOf = ({ headId }: Ticket) => fittings.get(bodyOf<'head'>(headId)!.machineId) ?? null;
+  const ticketOf = new Map(tickets.map((ticket) => [ticket.id, ticket]));
+  const checksOf = (id: string) => checks.filter(({ ticketId }) => ticketId === id);
+  const asked = await askedOf(context, tickets, (id) => ({
+    checks: checksOf(id),
+    fitting: fittingOf(ticketOf.get(id)!),
+  }));
+  return tickets.map((ticket) => ({
+    ticket,
+    progress: progress.get(ticket.id)!,
+    checks: checksOf(ticket.id).map(({ sequence, station, kind, code }) => ({ station, kind, code, sequence })),
+    fitting: fittingOf(ticket),
+    questions: asked.get(ticket.id)!,
+    substrate: bodyOf<'substrate'>(ticket.substrateId)!,
+    compound: bodyOf<'compound'>(ticket.compoundId),
+    fittedName: bodyOf<'head'>(fittingOf(ticket)?.headId ?? null)?.name ?? '',
+  }));
 }

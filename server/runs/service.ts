@@ -36,6 +36,7 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     const { revisions } = await loadEquipment(context, ticket);
     if (request.recipeId) requireOf(ticket, await find(context, 'recipes', request.recipeId));
     const corrected = request.correctsId ? await correctable(context, request.correctsId, ticket.id) : null;
+    await requireReworkOf(context, request.reworkId, ticket.id);
     const open = await requireReady(context, request, corrected);
     await logRun(context, request, {
       revisions,
@@ -44,6 +45,17 @@ export async function createRun(context: Context, request: CreateRun): Promise<L
     });
   });
   return getRun(context, request.id);
+}
+
+/** @throws invalid-input at `reworkId` where that is of another ticket */
+export async function requireReworkOf(
+  context: Context,
+  id: string | null | undefined,
+  ticketId: string,
+): Promise<void> {
+  if (!id) return;
+  const rework = await find(context, 'reworks', id);
+  if (rework.ticketId !== ticketId) throw fault('reworkId', 'That rework is of another ticket.');
 }
 
 /** What was in force as some pieces were fired. */
@@ -96,6 +108,7 @@ export async function logRun(
     at: context.now,
     byId: context.actor,
   });
+  if (request.reworkId) await insert(context, 'reworkRuns', { runId: id, reworkId: request.reworkId });
 }
 
 /** Seed of the fit that a run is judged by. */
@@ -194,14 +207,17 @@ async function correctable(context: Context, correctsId: string, ticketId: strin
  */
 export async function requireReady(
   context: Context,
-  request: Pick<CreateRun, 'ticketId' | 'pieces' | 'reason'>,
+  request: Pick<CreateRun, 'ticketId' | 'pieces' | 'reason' | 'air'>,
   corrected: Rows['runs'] | null,
 ): Promise<OpenStation[]> {
   const ticket = await getTicket(context, request.ticketId);
   const [facts] = await stationFacts(context, [ticket]);
   const { progress } = facts!;
   const marked = progress.markedPieces - (corrected?.pieces ?? 0);
-  const open = openForRun({ ...facts!, progress: { ...progress, markedPieces: marked } }, request.pieces, context.now);
+  // What was asked before the run is not asked again to correct it.
+  const questions = corrected ? [] : facts!.questions;
+  const before = { ...facts!, questions, progress: { ...progress, markedPieces: marked } };
+  const open = openForRun(before, request.pieces, context.now, request.air);
   const never = open.find((one) => one.never);
   if (never)
     throw never.station === 'mark' ? fault('pieces', sentence(never)) : new ApiError('wrong-stage', sentence(never));

@@ -17,6 +17,8 @@ import { offeredRecipe, recipesOf } from '../recipes/views.js';
 import { artworksOf, layoutOf } from '../artworks/service.js';
 import { testsOf } from '../durability/service.js';
 import { verdictsOf } from '../verdicts/service.js';
+import { reworksOf } from '../faults/reworks.js';
+import { askedOf } from '../questions/service.js';
 import { markingOf } from '../markings/service.js';
 import { runsOf } from '../runs/ledger.js';
 import { checksOf, getTicket } from '../tickets/service.js';
@@ -35,11 +37,11 @@ export async function ticketPage(context: Context, id: string): Promise<TicketPa
     () => learntOf(context, ticket),
     () => itemsById(context, [substrateId, headId, ...(compoundId ? [compoundId] : [])]),
   );
-  const { progress, checks, fitting } = recorded;
+  const { progress, checks, fitting, questions } = recorded;
   const fitted = fitting && (items.get(fitting.headId) ?? (await inventoryItem(context, 'head', fitting.headId)));
   const stations = stationStates(
     {
-      ...{ ticket, progress, checks, fitting },
+      ...{ ticket, progress, checks, fitting, questions },
       substrate: items.get(substrateId)!.body as SubstrateBody,
       compound: (items.get(compoundId ?? '')?.body ?? null) as CompoundBody | null,
       fittedName: fitted?.body.name ?? '',
@@ -78,6 +80,7 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     layout,
     durability,
     verdicts,
+    reworks,
   ] = await together(
     context,
     () => testStepsOf(context, id),
@@ -95,7 +98,9 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
     () => layoutOf(context, ticket.layoutId),
     () => testsOf(context, id),
     () => verdictsOf(context, id),
+    () => reworksOf(context, id),
   );
+  const asked = await askedOf(context, [ticket], () => ({ checks, fitting }));
   return {
     ...{ progress, checks, timers, weighings, coatReadings, coatPictures, storedCoats, coupons },
     offeredRecipe: await offeredRecipe(context, ticket, recipes[0]),
@@ -113,6 +118,8 @@ async function recordedOn(context: Context, ticket: TicketPage['ticket']): Promi
       layout,
       durability,
       verdicts,
+      reworks,
+      questions: asked.get(id)!,
       huntedDepth: hunted,
       yieldBefore: yielded,
     },

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { FAULTS } from '@unto/contract';
+import { FAULTS, type Fault } from '@unto/core';
 import Button from 'primevue/button';
 
 /** What is wrong with a piece that was pressed, at the place it was pressed. */
 defineProps<{ at: { readonly piece: number }; name?: string | undefined }>();
-const emit = defineEmits<{ said: [fault: (typeof FAULTS)[number] | null]; leave: [] }>();
+const emit = defineEmits<{ said: [fault: Fault | null]; leave: [] }>();
 </script>
 
 <template>

@@ -51,7 +51,7 @@ watch(
   },
 );
 const numbers = computed(() => pieceNumbers(values.value.numbers ?? ''));
-const { open, never } = openFor(() => values.value.pieces);
+const { open, never } = openFor(() => values.value);
 /** Something else is set than the recipe says, or there is none, or it does not say how the air stands. */
 const other = ref(false);
 const asked = computed(() => other.value || !recipe.value?.air);

@@ -47,7 +47,7 @@ function turn(now: boolean): void {
   untimed.value = now;
   values.value.minutes = now && plannedS.value ? Number((plannedS.value / 60).toPrecision(3)) : Number.NaN;
 }
-const { open, never } = openFor(() => values.value.pieces);
+const { open, never } = openFor(() => values.value);
 
 async function keep(): Promise<void> {
   const id = ticket.ticket!.id;

@@ -66,21 +66,22 @@ export function useRunEntry() {
   }
 
   /** Stations that stand open before some pieces. */
-  function openBefore(pieces: number) {
+  function openBefore(pieces: number, air: CreateRun['air'] | null) {
     const { page, ticket: own, substrate, compound } = ticket;
     if (!page || !own || !substrate) return [];
     const fittedName = shop.item('head', page.fitting?.headId ?? null)?.body.name ?? '';
-    const { progress, checks, fitting } = page;
-    const facts = { ticket: own, progress, checks, fitting, fittedName };
+    const { progress, checks, fitting, questions } = page;
+    const facts = { ticket: own, progress, checks, fitting, questions, fittedName };
     return openForRun(
       { ...facts, substrate: substrate.body, compound: compound?.body ?? null },
       pieces || 1,
       new Date(time.now),
+      air || null,
     );
   }
-  /** What stands open before the pieces of a form, and what of it no reason lets pass. */
-  function openFor(pieces: () => number) {
-    const open = computed(() => openBefore(pieces()));
+  /** What stands open before the pieces of a form under its air, and what of it no reason lets pass. */
+  function openFor(entered: () => Pick<CreateRun, 'pieces' | 'air'>) {
+    const open = computed(() => openBefore(entered().pieces, entered().air));
     return { open, never: computed(() => open.value.filter((one) => one.never)) };
   }
   return { recipe, left, blanks, planned, nextNumbers, openFor };

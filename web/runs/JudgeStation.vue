@@ -5,10 +5,9 @@ import {
   DURABILITY_RESULTS,
   DURABILITY_TESTS,
   EVENNESS_STEPS,
-  FAULTS,
   type CreateJudgement,
 } from '@unto/contract';
-import { contrastOfSteps } from '@unto/core';
+import { contrastOfSteps, FAULTS } from '@unto/core';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
 import { v4 as uuid } from 'uuid';

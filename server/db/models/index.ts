@@ -41,6 +41,16 @@ import { durabilityLooks } from './durability-looks.js';
 import { durabilityTests } from './durability-tests.js';
 import { pieceFaults } from './piece-faults.js';
 import { trayReadings } from './tray-readings.js';
+import { faultCases } from './fault-cases.js';
+import { faultLooks } from './fault-looks.js';
+import { faultTests } from './fault-tests.js';
+import { faultFindings } from './fault-findings.js';
+import { settledFaults } from './settled-faults.js';
+import { reworks } from './reworks.js';
+import { reworkRuns } from './rework-runs.js';
+import { stationQuestions } from './station-questions.js';
+import { stationQuestionEnds } from './station-question-ends.js';
+import { upkeeps } from './upkeeps.js';
 import { verdicts } from './verdicts.js';
 import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
@@ -99,6 +109,16 @@ const MODELS = {
   pieceFaults,
   trayReadings,
   verdicts,
+  faultCases,
+  faultLooks,
+  faultTests,
+  faultFindings,
+  settledFaults,
+  reworks,
+  reworkRuns,
+  stationQuestions,
+  stationQuestionEnds,
+  upkeeps,
   layouts,
   coatReadings,
   coatPictures,

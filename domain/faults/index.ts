@@ -1,0 +1,3 @@
+export * from './as-seen.js';
+export * from './evidence.js';
+export * from './questions.js';
