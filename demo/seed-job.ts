@@ -30,6 +30,7 @@ import {
 } from '@unto/domain';
 import { demoEquipment, demoCompound } from './demo-equipment.js';
 import type { DemoJob } from './job.js';
+import { findFault } from './found-faults.js';
 import { noteDown } from './remarks.js';
 import type { Seeder } from './seeder.js';
 import { demoInventory, type DemoItem } from './inventory/index.js';
@@ -352,6 +353,8 @@ async function runOnce(seeder: Seeder, job: DemoJob, recipe: Taken, index: numbe
     note: '',
   };
   await seeder.call('createJudgement', judgement, { daysAgo: daysAgo - 0.03, by, id });
+  if (faulty)
+    await findFault(seeder, job, { id, pieces, nth: (index + 1) / job.faults!.every - 1, daysAgo: daysAgo - 0.03 });
 }
 
 /** A step of a five-step scale as an eye reads it: off by a half now and then. */

@@ -320,6 +320,8 @@ export const faultPage = record({
   at: instant(),
   /** Pieces that were made with it. */
   made: amount(),
+  /** Other judged runs of the ticket: pieces, those that came out badly, how they looked. */
+  others: list(record({ pieces: amount(), bad: amount(), faults: list(word(FAULTS)) })),
   /** Heights that were read over the part before it was fired, and what the focus was set to. */
   surface: orNull(
     record({

@@ -288,7 +288,9 @@ export interface TestOutcome {
 
 export interface TestOffer {
   readonly key: FaultTestKey;
-  /** Bits that it tells of which of the two likeliest it was. */
+  /** The likeliest cause, and the one that it is told from. */
+  readonly apart: readonly [Cause, Cause];
+  /** Bits that it tells of which of the two it was. */
   readonly tells: number;
   readonly outcomes: readonly [TestOutcome, TestOutcome];
 }
@@ -299,10 +301,13 @@ const entropy = (a: number, b: number) => (a + b <= 0 ? 0 : plogp(a / (a + b)) +
 /** A test that tells less than this of the best two is not worth its minutes, bits. */
 const WORTH = 0.04;
 
+/** Causes nearly as likely as the second are its equals: a quick test that rules one of them out goes first. */
+const NEARLY_SECOND = 0.7;
+
 /**
- * Tests that tell the two likeliest causes apart, the best first: bits told of which of the two it was (mutual information: Shannon 1948) a
- * minute, a blank counted as `blankMinutes` more. Tests already made are left out.
- * @param ranking of the evidence @param made keys of tests that have a result
+ * Tests that tell the likeliest cause from the next (or from one nearly as likely as that), the best first: bits told of which of the two it was
+ * (mutual information: Shannon 1948) a minute, a blank counted as `blankMinutes` more. Tests already made are left out.
+ * @param of.ranking of the evidence @param of.made keys of tests that have a result
  */
 export function offerTests(
   evidence: FaultEvidence,
@@ -314,27 +319,37 @@ export function offerTests(
     readonly blankMinutes?: number;
   },
 ): TestOffer[] {
-  const [first, second] = of.ranking.filter(({ cause }) => cause !== 'something else');
-  if (!first || !second) return [];
+  const [first, ...rest] = of.ranking.filter(({ cause }) => cause !== 'something else');
+  const rivals = rest.filter(({ chance }) => chance >= NEARLY_SECOND * rest[0]!.chance).map(({ cause }) => cause);
+  if (!first || !rivals.length) return [];
   const now = causeChances(evidence, knowledge);
   const offers = FAULT_TEST_KEYS.flatMap((key) => {
     const test: FaultTest = FAULT_TESTS[key];
     if (of.made.includes(key) || (test.applies && !test.applies(of.record))) return [];
-    if (!test.finds[first.cause] && !test.finds[second.cause]) return [];
+    if (![first.cause, ...rivals].some((cause) => test.finds[cause])) return [];
     const found = chanceFound(evidence, test, knowledge);
     const after = (result: boolean) =>
       causeChances({ ...evidence, tests: [...(evidence.tests ?? []), { ...test, found: result }] }, knowledge);
     const [yes, no] = [after(true), after(false)];
-    const spread = (chances: ReadonlyMap<Cause, number>) =>
-      entropy(chances.get(first.cause) ?? 0, chances.get(second.cause) ?? 0);
-    const tells = spread(now) - found * spread(yes) - (1 - found) * spread(no);
+    const told = rivals.map((rival) => toldApart([first.cause, rival], found, { now, yes, no }));
+    const tells = Math.max(...told);
     if (tells < WORTH) return [];
     const outcomes = [outcomeOf('found', found, now, yes), outcomeOf('clear', 1 - found, now, no)] as const;
-    return [{ key, tells, outcomes }];
+    return [{ key, apart: [first.cause, rivals[told.indexOf(tells)]!] as const, tells, outcomes }];
   });
   const blank = of.blankMinutes ?? 6;
   const cost = ({ key }: TestOffer) => FAULT_TESTS[key].minutes + blank * FAULT_TESTS[key].blanks + 1;
   return offers.sort((a, b) => b.tells / cost(b) - a.tells / cost(a));
+}
+
+/** Bits that a test tells of which of two causes it was. */
+function toldApart(
+  [a, b]: readonly [Cause, Cause],
+  found: number,
+  { now, yes, no }: Readonly<Record<'now' | 'yes' | 'no', ReadonlyMap<Cause, number>>>,
+): number {
+  const unsure = (chances: ReadonlyMap<Cause, number>) => entropy(chances.get(a) ?? 0, chances.get(b) ?? 0);
+  return unsure(now) - found * unsure(yes) - (1 - found) * unsure(no);
 }
 
 function outcomeOf(

@@ -1,4 +1,4 @@
-import { warpSurface, type FaultRecord, type FaultSpot, type HeightReading } from '@unto/core';
+import { warpSurface, type Fault, type FaultRecord, type FaultSpot, type HeightReading } from '@unto/core';
 
 /** Heights that were read over a part, and what the focus was set to. */
 export interface ReadSurface {
@@ -12,6 +12,8 @@ export interface FaultOn {
   readonly markHeightMm: number;
   readonly surface: ReadSurface | null;
   readonly made: number;
+  /** Other judged runs of the ticket: their pieces, those that came out badly, and how they looked. */
+  readonly others: readonly { readonly pieces: number; readonly bad: number; readonly faults: readonly Fault[] }[];
 }
 
 /** Spots nearer to one another than this share of the mark are at the same place. */
@@ -19,18 +21,28 @@ const SAME_PLACE = 0.3;
 /** Places of a mark that are looked at where nobody said where the fault lies. */
 const GRID = 9;
 
-/** A record with where the fault lies and on how many pieces: what that says of heights and of the other pieces. */
+/** A record with how the fault looks, where it lies and on how many pieces: what that says of heights and of the other pieces. */
 export function recordAsSeen(
   record: FaultRecord,
   on: FaultOn,
-  seen: { readonly spots: readonly FaultSpot[]; readonly pieces: number },
+  seen: { readonly faults: readonly Fault[]; readonly spots: readonly FaultSpot[]; readonly pieces: number },
 ): FaultRecord {
   const offMm = on.surface && offFocus(on, on.surface, seen.spots);
-  const pieces =
-    on.made > 1 && seen.pieces > 0
-      ? { made: on.made, alike: Math.min(seen.pieces, on.made), samePlace: together(seen.spots) }
-      : null;
-  return { ...record, spots: seen.spots, pieces, place: { ...record.place, offMm } };
+  return { ...record, spots: seen.spots, pieces: otherPieces(on, seen), place: { ...record.place, offMm } };
+}
+
+/** How many pieces look so, of those of the run and of the ticket’s other judged runs; null where there is but one. */
+function otherPieces(
+  { made, others }: FaultOn,
+  { faults, spots, pieces }: Parameters<typeof recordAsSeen>[2],
+): FaultRecord['pieces'] {
+  const alike = others.filter((run) => run.faults.some((fault) => faults.includes(fault)));
+  const sum = (runs: FaultOn['others'], of: (run: FaultOn['others'][number]) => number) =>
+    runs.reduce((total, run) => total + of(run), 0);
+  const all = made + sum(others, (run) => run.pieces);
+  const own = Math.min(made === 1 ? 1 : pieces, made);
+  if (all < 2 || own === 0) return null;
+  return { made: all, alike: own + sum(alike, (run) => run.bad), samePlace: together(spots) };
 }
 
 /** How far the part lies off the focus: at the spots, or at the worst place of the mark where none was said. */

@@ -19,15 +19,14 @@ type Proposal = FaultPage['proposals'][number];
 export async function faultPage(context: Context, kind: FaultSubject, id: string): Promise<FaultPage> {
   const subject = await faultSubject(context, kind, id);
   const { ticket } = subject;
-  const { markWidthMm, markHeightMm, surface, made } = await onSubject(context, subject);
+  const on = await onSubject(context, subject);
   const cases = await casesOn(context, subject);
   const before = await waysBefore(context);
   return {
-    ...{ kind, subjectId: id, ticketId: ticket.id, title: ticket.title, made, surface },
+    ...{ kind, subjectId: id, ticketId: ticket.id, title: ticket.title, ...on },
     about: aboutOf(subject),
     at: subject.at.toISOString(),
     record: await recordOf(context, subject),
-    ...{ markWidthMm, markHeightMm },
     proposals: await proposalsOf(context, subject),
     cases,
     settled: await settledCases(context, cases.at(-1)?.id),

@@ -11,7 +11,8 @@ import {
   type PlaceRecord,
 } from '@unto/core';
 import type { PlaceReading, SubstrateBody } from '@unto/contract';
-import { settingJob, sweptMark, type FaultOn, type FittedEquipment, type ReadSurface } from '@unto/domain';
+import { settingJob, sweptMark, type FaultOn, type FittedEquipment } from '@unto/domain';
+import { judgedWhere } from '../coupons/window-evidence.js';
 import { list, NEWEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { equipmentOf, loadEquipment } from '../inventory/service.js';
@@ -47,17 +48,29 @@ export async function recordOf(context: Context, subject: Subject): Promise<Faul
   };
 }
 
-/** What the fault lies on: mark, heights as they were read before it was fired, pieces. */
+/** What the fault lies on: mark, heights as they were read before it was fired, its pieces and those of the ticket’s other runs. */
 export async function onSubject(context: Context, subject: Subject): Promise<FaultOn> {
-  const { ticket, made } = subject;
+  const { ticket, made, run } = subject;
   const [row] = await placeBefore(context, subject, ['flatness']);
-  const surface = row ? (row.entries as PlaceReading<'flatness'>['entries']) : null;
   return {
     markWidthMm: ticket.markWidthMm,
     markHeightMm: ticket.markHeightMm,
-    surface: surface satisfies ReadSurface | null,
+    surface: row ? (row.entries as PlaceReading<'flatness'>['entries']) : null,
     made,
+    others: run ? await otherRuns(context, run) : [],
   };
+}
+
+/** Runs of a ticket that are held against one another at most. */
+const MOST_OTHERS = 100;
+
+async function otherRuns(context: Context, { id, ticketId }: Rows['runs']): Promise<FaultOn['others']> {
+  const runs = await judgedWhere(context, { ticketId, id: { [Op.ne]: id } }, MOST_OTHERS);
+  return runs.map(({ pieces, judgement }) => ({
+    pieces,
+    bad: Math.max(0, pieces - judgement.piecesGood),
+    faults: judgement.faults,
+  }));
 }
 
 function placeBefore(context: Context, subject: Subject, kinds: readonly string[]) {
@@ -150,7 +163,11 @@ const BARE_PARTS = new Set(PART_GUESSES.filter(({ layer }) => BARE.includes(laye
 /** How likely the part is not bare, by what somebody tested of it or of its box; null where nobody did. */
 async function notBare(context: Context, ticketId: string, blankId: string | null): Promise<number | null> {
   const of = [{ ticketId }, ...(blankId ? [{ blankId }] : [])];
-  const [newest] = await list(context, 'identifications', { where: { [Op.or]: of }, order: [['at', 'DESC']], limit: 1 });
+  const [newest] = await list(context, 'identifications', {
+    where: { [Op.or]: of },
+    order: [['at', 'DESC']],
+    limit: 1,
+  });
   if (!newest) return null;
   return newest.probabilities.reduce((sum, { key, probability }) => sum + (BARE_PARTS.has(key) ? 0 : probability), 0);
 }

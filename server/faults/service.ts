@@ -10,12 +10,12 @@ import { faultSubject, type Subject } from './subject.js';
 /** Begins to look for a fault. What the record says is frozen here: what is read later is a test, not a fact. */
 export async function createFaultCase(context: Context, request: CreateFaultCase): Promise<FaultCase> {
   await createOnce(context, 'fault', request, async () => {
-    const { id, kind, subjectId, pieces, spots } = request;
+    const { id, kind, subjectId, pieces, spots, faults } = request;
     const subject = await faultSubject(context, kind, subjectId);
     requirePieces(subject, pieces);
     requireTogether(request.faults);
     const record = recordAsSeen(await recordOf(context, subject), await onSubject(context, subject), {
-      spots,
+      ...{ faults, spots },
       pieces: pieces.length,
     });
     await insert(context, 'faultCases', {

@@ -70,6 +70,17 @@ export const router = createRouter({
       meta: { index: 'ledger', title: 'Run' },
     },
     {
+      path: '/causes',
+      component: () => import('../faults/CausesView.vue'),
+      meta: { index: 'ledger', title: 'What went wrong' },
+    },
+    {
+      path: '/faults/:kind(run|coupon|coat)/:id',
+      component: () => import('../faults/FaultView.vue'),
+      props: true,
+      meta: { index: 'ledger', title: 'Find the fault' },
+    },
+    {
       path: '/stores/:id?',
       component: () => import('../inventory/InventoryView.vue'),
       props: true,

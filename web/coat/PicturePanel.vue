@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { CoatFault } from '@unto/core';
 import Button from 'primevue/button';
+import { RouterLink } from 'vue-router';
 import { computed } from 'vue';
 import { useShop } from '../stores/shop';
 import { formatMoment, formatNumber } from '../ui/format';
@@ -120,6 +121,7 @@ const history = computed(() => [...(ticket.page?.coatPictures ?? [])].reverse().
       <a :href="`/api/files/${one.entries.fileHash}`">{{ formatMoment(one.at) }}</a>: {{ one.decision }},
       {{ one.judgement.places.length ? `${one.judgement.places.length} places named` : 'nothing found' }}
       <span class="quiet">{{ shop.personOf(one.by) }}</span>
+      <RouterLink v-if="one.judgement.places.length" :to="`/faults/coat/${one.id}`"> Find the fault</RouterLink>
     </p>
   </section>
 </template>

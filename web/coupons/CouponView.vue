@@ -137,6 +137,9 @@ const changedByServer = (found: Coupon) => adopt(found);
     :title="`Coupon ${coupon.design.code}`"
     :about="`${shop.nameOf(coupon.substrateId)} · ${shop.nameOf(coupon.compoundId) || 'no compound'} · ${shop.nameOf(coupon.headId)}, ${shop.nameOf(coupon.lensId)}`"
   >
+    <RouterLink v-if="coupon.burntAt && coupon.ticketId" :to="`/faults/coupon/${coupon.id}`" data-test-id="find-fault"
+      >Find the fault</RouterLink
+    >
     <RouterLink :to="ticketTo">its ticket</RouterLink>
   </PageHead>
   <TicketLine v-if="coupon?.ticketId" :ticket-id="coupon.ticketId" class="no-print" />

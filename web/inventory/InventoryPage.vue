@@ -12,6 +12,7 @@ import GradeMark from '../evidence/GradeMark.vue';
 import FigureTile from '../evidence/FigureTile.vue';
 import TileStrip from '../ui/TileStrip.vue';
 import { KIND_WORDS } from './kinds';
+import UpkeepPanel from './UpkeepPanel.vue';
 import { useUnits } from '../ui/useUnits';
 import { shownValue } from './shown-value';
 
@@ -121,6 +122,7 @@ const links = computed(() => ({
       </dd>
     </div>
   </dl>
+  <UpkeepPanel v-if="item.kind === 'head' || item.kind === 'lens'" :item-id="item.id" :kind="item.kind" />
   <h3>Revisions</h3>
   <p v-for="revision in history" :key="revision.number" class="small quiet">
     {{ revision.number }}: {{ formatDay(revision.at) }}, {{ shop.personOf(revision.byId) }}

@@ -20,6 +20,7 @@ import LearntMotion from './LearntMotion.vue';
 import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
 import ProgramFiles from './ProgramFiles.vue';
+import ReworkChoice from './ReworkChoice.vue';
 import RunFields from './RunFields.vue';
 import RunWays from './RunWays.vue';
 import RunWords from './RunWords.vue';
@@ -126,6 +127,7 @@ async function begin(): Promise<void> {
       <p v-else-if="!values.air" class="quiet small wide">
         Tick the air once you saw how it stands{{ recipe!.air ? `: the recipe has it ${recipe!.air}` : '' }}.
       </p>
+      <ReworkChoice />
       <RunWords :open="open" />
     </form>
     <template #foot

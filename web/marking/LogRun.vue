@@ -19,6 +19,7 @@ import { useForm } from '../ui/useForm';
 import { useStillHere } from '../ui/useStillHere';
 import MarkedSoFar from './MarkedSoFar.vue';
 import OpenStations from './OpenStations.vue';
+import ReworkChoice from './ReworkChoice.vue';
 import RunFields from './RunFields.vue';
 import RunWays from './RunWays.vue';
 import RunWords from './RunWords.vue';
@@ -98,6 +99,7 @@ async function keep(): Promise<void> {
         @update:model-value="turn($event)"
         >Nobody timed it: keep the minutes as planned</TickField
       >
+      <ReworkChoice />
       <RunWords :open="open" />
     </form>
     <template #foot

@@ -31,6 +31,10 @@ import VerdictPanel from '../judging/VerdictPanel.vue';
 import PlaceFault from '../judging/PlaceFault.vue';
 import { useJudgedPieces } from '../judging/useJudgedPieces';
 import { useSample } from '../judging/useSample';
+import FaultLeft from '../faults/FaultLeft.vue';
+import FaultRight from '../faults/FaultRight.vue';
+import ReworkPanel from '../faults/ReworkPanel.vue';
+import { useFault } from '../faults/useFault';
 import TrayPanel from '../judging/TrayPanel.vue';
 import TrayPicture from '../judging/TrayPicture.vue';
 import { useTray } from '../judging/useTray';
@@ -42,10 +46,11 @@ import TaskTabs from '../ui/TaskTabs.vue';
 const ticket = useTicket();
 const outbox = useOutbox();
 const model = useSection('done');
-type Task = 'judge' | 'tests' | 'verdict';
+type Task = 'judge' | 'fault' | 'tests' | 'verdict';
 const TASKS: readonly { readonly key: Task; readonly label: string }[] = [
   { key: 'judge', label: 'Judge' },
-  { key: 'tests', label: 'What it stands' },
+  { key: 'fault', label: 'Fault' },
+  { key: 'tests', label: 'Tests' },
   { key: 'verdict', label: 'Hand over' },
 ];
 const task = ref<Task>('judge');
@@ -56,6 +61,15 @@ const run = computed(
 );
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
+/** The run whose fault is looked for: the newest with one. */
+const faulty = computed(
+  () =>
+    [...(ticket.page?.runs ?? [])].find(
+      ({ judgement, correctedById, id }) =>
+        !correctedById && ((judgement?.faults.length ?? 0) > 0 || (id === run.value?.id && spoilt.value.length > 0)),
+    ) ?? null,
+);
+const search = useFault(() => (faulty.value ? { kind: 'run', id: faulty.value.id } : null));
 const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
 
 const sampled = useSample(() => run.value);
@@ -66,6 +80,14 @@ const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sa
 function tick(fault: CreateJudgement['faults'][number]): void {
   if (!values.value.faults.includes(fault)) values.value.faults = [...values.value.faults, fault];
 }
+
+/** What was settled to be made anew; null where nothing is. */
+const again = computed(() => {
+  const { page: of, kept, finding, pieces, spots, faults: looks } = search;
+  const way = finding.value?.way;
+  if (!of.value || !kept.value || !way || way === 'accept' || way === 'scrap') return null;
+  return { page: of.value, caseId: kept.value.id, way, pieces: pieces.value, spots: spots.value, faults: looks.value };
+});
 
 const form = useForm<CreateJudgement>(
   createJudgement,
@@ -115,7 +137,15 @@ async function keep(): Promise<void> {
 <template>
   <StationBody station="judge">
     <template #left>
-      <LastingChart v-if="task === 'tests'" :substrate-id="ticket.ticket!.substrateId" :ticket-id="ticket.ticket!.id" />
+      <template v-if="task === 'fault'">
+        <FaultLeft v-if="faulty" :search="search" />
+        <p v-else class="quiet">No fault was said of any run. Judge it first, or place a fault on a piece.</p>
+      </template>
+      <LastingChart
+        v-else-if="task === 'tests'"
+        :substrate-id="ticket.ticket!.substrateId"
+        :ticket-id="ticket.ticket!.id"
+      />
       <template v-else-if="run && run.pieces > 1">
         <h2>{{ run.pieces }} pieces, as they came out</h2>
         <PieceGrid
@@ -134,7 +164,7 @@ async function keep(): Promise<void> {
         <TrayPicture v-if="trayRead" :reading="trayRead" :name-of="tray.nameOf" />
       </template>
       <SectionDrawing v-else-if="model" :model="model" title="Section, scrubbed" />
-      <table v-if="judged.length && task !== 'tests'" class="plain small">
+      <table v-if="judged.length && (task === 'judge' || task === 'verdict')" class="plain small">
         <thead>
           <tr>
             <th>Run</th>
@@ -165,6 +195,11 @@ async function keep(): Promise<void> {
     <TaskTabs v-model="task" :tasks="TASKS" name="judge" />
     <DurabilityPanel v-if="task === 'tests'" :spoilt="spoilt" />
     <VerdictPanel v-else-if="task === 'verdict'" />
+    <FaultRight v-else-if="task === 'fault'" :search="search">
+      <template #after>
+        <ReworkPanel v-if="again" :key="again.caseId" v-bind="again" :made="ticket.page!.reworks" />
+      </template>
+    </FaultRight>
     <template v-else>
       <h2>Judge</h2>
       <SamplePanel v-if="run && run.pieces > 1" :key="run.id" :run="run" />
@@ -231,8 +266,8 @@ async function keep(): Promise<void> {
       <template v-else-if="judged.length">
         <p>All {{ judged.length }} runs are judged.</p>
         <p v-if="seen.length" class="seen">
-          <strong>Faults seen: {{ seen.join(', ') }}.</strong> Before the next run look at dose, focus and coat first,
-          at the compound last.
+          <strong>Faults seen: {{ seen.join(', ') }}.</strong>
+          <Button text label="Find the fault" data-test-id="to-fault" @click="task = 'fault'" />
         </p>
       </template>
       <p v-else class="quiet">Nothing was run yet. After the wash, scrub one piece with the pad before you judge.</p>

@@ -105,6 +105,7 @@ async function bringBack(file: File): Promise<void> {
 
 <template>
   <PageHead title="Ledger" about="Every run: setting, coat, cleaning, judgement">
+    <RouterLink to="/causes" class="no-print" data-test-id="to-causes">What went wrong</RouterLink>
     <RouterLink to="/practice" class="no-print">Runs of before</RouterLink>
     <span class="files no-print">
       <a :href="`/api/ledger.csv?${query}`" download="ledger.csv" data-test-id="ledger-csv">CSV</a>

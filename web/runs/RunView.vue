@@ -175,7 +175,12 @@ const missing = computed(() => error.value?.message ?? '');
           </tr>
           <tr v-if="run.judgement">
             <td>Faults</td>
-            <td>{{ run.judgement.faults.join(', ') || 'none seen' }}</td>
+            <td>
+              {{ run.judgement.faults.join(', ') || 'none seen' }}
+              <RouterLink :to="`/faults/run/${run.id}`" class="link" data-test-id="find-fault"
+                >Find the fault</RouterLink
+              >
+            </td>
           </tr>
           <tr v-if="run.judgement?.note">
             <td>Said with it</td>

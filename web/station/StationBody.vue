@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Station } from '@unto/core';
+import AskedQuestions from './AskedQuestions.vue';
 import CautionStrip from './CautionStrip.vue';
 
 /** The two halves of a station: the section on the left, what to do on the right with its main action at the foot. */
@@ -15,6 +16,7 @@ defineProps<{
     <div class="left"><slot name="left" /></div>
     <div class="right">
       <CautionStrip v-if="!cautionsLast" :station="station" />
+      <AskedQuestions :station="station" />
       <div class="do"><slot /></div>
       <CautionStrip v-if="cautionsLast" :station="station" />
       <div class="foot"><slot name="foot" /></div>

@@ -54,6 +54,8 @@ function ticketPage(ticket: object, change: object) {
     layout: null,
     durability: [],
     verdicts: [],
+    reworks: [],
+    questions: [],
     huntedDepth: null,
     yieldBefore: { good: 0, made: 0, of: 'this shop' },
     ...change,
