@@ -38,8 +38,14 @@ function turn(cause: Cause): void {
       /></span>
     </div>
     <ol>
-      <li v-for="one in shown" :key="one.cause" :data-test-id="`cause-${one.cause}`">
-        <button type="button" role="checkbox" :aria-checked="was.includes(one.cause)" @click="turn(one.cause)">
+      <li v-for="one in shown" :key="one.cause">
+        <button
+          type="button"
+          role="checkbox"
+          :aria-checked="was.includes(one.cause)"
+          :data-test-id="`cause-${one.cause}`"
+          @click="turn(one.cause)"
+        >
           <span class="name"
             ><span class="box" aria-hidden="true">{{ was.includes(one.cause) ? '✓' : '' }}</span
             ><strong>{{ CAUSE_WORDS[one.cause] }}</strong></span

@@ -71,9 +71,10 @@ const GRAIN = Array.from({ length: 46 }, (_, i) => ({ x: 12 + ((i * 29) % 41), y
   flex: none;
 }
 
+/* A piece looks the same by lamp and by day. */
 .blank {
-  fill: var(--unto-metal);
-  stroke: var(--unto-metal-line);
+  fill: #d9dfe1;
+  stroke: #9aa5ab;
 }
 
 .mark {

@@ -63,6 +63,10 @@ li {
   min-height: 40px;
 }
 
+li > :first-child {
+  flex: none;
+}
+
 label {
   font-size: 0.94rem;
 }

@@ -61,6 +61,12 @@ const run = computed(
 );
 const judged = computed(() => ticket.page?.runs.filter(({ judgement }) => judgement) ?? []);
 const seen = computed(() => [...new Set(judged.value.flatMap(({ judgement }) => judgement!.faults))]);
+const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
+
+const sampled = useSample(() => run.value);
+const tray = useTray(run, sampled);
+const { newest: trayRead } = tray;
+const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sampled, tick);
 /** The run whose fault is looked for: the newest with one. */
 const faulty = computed(
   () =>
@@ -70,12 +76,6 @@ const faulty = computed(
     ) ?? null,
 );
 const search = useFault(() => (faulty.value ? { kind: 'run', id: faulty.value.id } : null));
-const steps = CONTRAST_STEPS.map(({ step, word, text }) => ({ value: step, label: `${step} ${word}: ${text}` }));
-
-const sampled = useSample(() => run.value);
-const tray = useTray(run, sampled);
-const { newest: trayRead } = tray;
-const { drawn, spoilt, goodHint, placing, place, say } = useJudgedPieces(run, sampled, tick);
 /** A fault that was placed on a piece is one of the run's. */
 function tick(fault: CreateJudgement['faults'][number]): void {
   if (!values.value.faults.includes(fault)) values.value.faults = [...values.value.faults, fault];
