@@ -22,6 +22,7 @@ export * from './trays/index.js';
 export * from './faults/index.js';
 export * from './questions/index.js';
 export * from './upkeep/index.js';
+export * from './substrate-sheets/index.js';
 export * from './place/index.js';
 export * from './prepare/index.js';
 export * from './tickets/index.js';

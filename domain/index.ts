@@ -1,5 +1,6 @@
 export * from './artwork/index.js';
 export * from './coat/index.js';
+export * from './cost/index.js';
 export * from './coupons/index.js';
 export * from './judging/index.js';
 export * from './marking/index.js';

@@ -25,6 +25,7 @@ import { statedSettingRouter } from './stated-settings/router.js';
 import { faultRouter } from './faults/router.js';
 import { questionRouter } from './questions/router.js';
 import { upkeepRouter } from './upkeep/router.js';
+import { substrateSheetRouter } from './substrate-sheets/router.js';
 import { trayRouter } from './trays/router.js';
 import { ticketPageRouter } from './ticket-page/router.js';
 import { ticketRouter } from './tickets/router.js';
@@ -65,6 +66,7 @@ export const ROUTERS: readonly Mounted[] = [
   faultRouter,
   questionRouter,
   upkeepRouter,
+  substrateSheetRouter,
   verdictRouter,
   programRouter,
   prepareRouter,

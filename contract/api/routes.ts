@@ -28,6 +28,7 @@ import { trayRoutes } from '../trays/routes.js';
 import { faultRoutes } from '../faults/routes.js';
 import { questionRoutes } from '../questions/questions.js';
 import { upkeepRoutes } from '../upkeep/upkeep.js';
+import { substrateSheetRoutes } from '../substrate-sheets/substrate-sheets.js';
 import { remarkRoutes } from '../remarks/routes.js';
 import { statedSettingRoutes } from '../stated-settings/routes.js';
 import { amount, orNull, record, word } from '../fields/index.js';
@@ -84,6 +85,7 @@ export const ROUTES = {
   ...faultRoutes,
   ...questionRoutes,
   ...upkeepRoutes,
+  ...substrateSheetRoutes,
   ...statedSettingRoutes,
   ...remarkRoutes,
 } as const satisfies Record<string, Route>;

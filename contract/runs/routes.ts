@@ -9,9 +9,13 @@ import {
   MAX_LEDGER_BYTES,
   importReport,
   judgement,
+  createLedgerFilter,
+  ledgerChoices,
+  ledgerFilter,
   ledgerPage,
   ledgerQuery,
   ledgerRecord,
+  retireLedgerFilter,
 } from './runs.js';
 import { route } from '../routing/index.js';
 
@@ -61,6 +65,37 @@ export const runRoutes = {
     params: {},
     query: ledgerQuery,
     answer: ledgerPage,
+    holdsS: 60,
+  }),
+  ledgerFilters: route({
+    method: 'get',
+    path: '/api/ledger/filters',
+    summary: 'Filters of the ledger that somebody gave a name',
+    params: {},
+    answer: list(ledgerFilter),
+  }),
+  createLedgerFilter: route({
+    method: 'post',
+    path: '/api/ledger/filters',
+    summary: 'Give a filter of the ledger a name',
+    params: {},
+    body: createLedgerFilter,
+    answer: list(ledgerFilter),
+  }),
+  retireLedgerFilter: route({
+    method: 'put',
+    path: '/api/ledger/filters/:id',
+    summary: 'Take a named filter of the ledger away, or back',
+    params: { id: uuid() },
+    body: retireLedgerFilter,
+    answer: list(ledgerFilter),
+  }),
+  ledgerChoices: route({
+    method: 'get',
+    path: '/api/ledger/choices',
+    summary: 'Lots that the ledger can be filtered by',
+    params: {},
+    answer: ledgerChoices,
     holdsS: 60,
   }),
   ledgerCsv: route({

@@ -23,6 +23,7 @@ import {
   whole,
   word,
   words,
+  yes,
 } from '../fields/index.js';
 import type { Frozen } from '../routing/index.js';
 import { revisions } from '../coupons/coupons.js';
@@ -199,20 +200,47 @@ export type LedgerRecord = Frozen<InferType<typeof ledgerRecord>>;
 export const ledgerPage = page(ledgerRecord);
 export type LedgerPage = Frozen<InferType<typeof ledgerPage>>;
 
-export const ledgerQuery = object({
+/** What the ledger is filtered by. */
+const ledgerFilterFields = {
   substrateId: optionalUuid(),
   compoundId: optionalUuid(),
   headId: optionalUuid(),
   ticketId: optionalUuid(),
+  operatorId: optionalUuid(),
+  /** Of the can, and of the blanks. */
+  canLot: string().max(60).optional(),
+  blankLot: string().max(60).optional(),
   grade: string()
     .oneOf([...GRADES])
     .optional(),
-  judged: string().oneOf(['yes', 'no']).optional(),
+  judged: string().oneOf(['yes', 'no', 'faulty']).optional(),
   from: dayOrMoment('From').optional(),
   to: dayOrMoment('To').optional(),
-  ...pageQuery,
-});
+  /** Words that are all in it, each as it begins. */
+  text: string().max(200).optional(),
+};
+export const ledgerQuery = object({ ...ledgerFilterFields, ...pageQuery });
 export type LedgerQuery = Frozen<InferType<typeof ledgerQuery>>;
+
+/** A filter that somebody gave a name. */
+export const createLedgerFilter = shape({
+  id: uuid().label('id'),
+  name: text('Name', 60),
+  query: shape(ledgerFilterFields).required(),
+});
+export type CreateLedgerFilter = Frozen<InferType<typeof createLedgerFilter>>;
+export const retireLedgerFilter = shape({ retired: yes('Retired') });
+export type RetireLedgerFilter = Frozen<InferType<typeof retireLedgerFilter>>;
+export const ledgerFilter = record({
+  id: uuid(),
+  name: words(),
+  query: object(ledgerFilterFields).required(),
+  by: who(),
+});
+export type LedgerFilter = Frozen<InferType<typeof ledgerFilter>>;
+
+/** What stands in the ledger to be filtered by: lots of cans and of blanks, the newest first. */
+export const ledgerChoices = record({ canLots: list(words()), blankLots: list(words()) });
 
 /** A ledger file is taken as it is, whole. */
 export const MAX_LEDGER_BYTES = 256_000_000;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cheapestContainers, costPerPiece, pieceCostFigure, sizePenalty, unitPrice, yieldShare } from './index.js';
+import { cheapestContainers, costBridge, costPerPiece, pieceCostFigure, sizePenalty, unitPrice, yieldShare } from './index.js';
 
 const CANS = [
   { label: '420 g can', netG: 420, priceMinor: 6800 },
@@ -102,5 +102,35 @@ describe('containers to buy', () => {
   it('refuses a compound without sizes', () => {
     expect(() => cheapestContainers(10, [])).toThrow(/No container size/);
     expect(() => cheapestContainers(10, [{ label: 'x', netG: 0, priceMinor: 1 }])).toThrow(/above 0/);
+  });
+});
+
+describe('why a piece came to another price', () => {
+  const plan = { ...NOTHING, blankMinor: 100, laserMinutes: 10, laserMinorPerMinute: 20, yieldShare: 1 };
+
+  it('by hand: half the yield doubles the price; of two factors that work on one another each takes half of what both make', () => {
+    const steps = costBridge(plan, { ...plan, blankMinor: 200, yieldShare: 0.5 });
+    const of = (factor: string) => steps.find((step) => step.factor === factor)!.differsMinor;
+    // 300 planned, 800 real. Blank first: +100, then yield: +400. Yield first: +300, then blank: +200.
+    expect(of('blankMinor')).toBeCloseTo((100 + 200) / 2, 9);
+    expect(of('yieldShare')).toBeCloseTo((400 + 300) / 2, 9);
+    expect(of('laserMinutes')).toBeCloseTo(0, 9);
+  });
+
+  it('adds up to the whole difference, whatever the factors', () => {
+    const money = fc.double({ min: 0, max: 900, noNaN: true });
+    const share = fc.double({ min: 0.05, max: 1, noNaN: true });
+    const piece = fc.record({
+      ...{ blankMinor: money, compoundMinor: money, thinnerMinor: money, laserMinutes: money },
+      ...{ laserMinorPerMinute: money, labourMinutes: money, labourMinorPerMinute: money, yieldShare: share },
+    });
+    fc.assert(
+      fc.property(piece, piece, (a, b) => {
+        const sum = costBridge(a, b).reduce((total, { differsMinor }) => total + differsMinor, 0);
+        const whole = costPerPiece(b) - costPerPiece(a);
+        expect(Math.abs(sum - whole)).toBeLessThan(1e-6 * (1 + Math.abs(costPerPiece(a)) + Math.abs(costPerPiece(b))));
+      }),
+      { numRuns: 50 },
+    );
   });
 });

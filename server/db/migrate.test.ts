@@ -136,6 +136,18 @@ const FILLED: Record<string, () => string> = {
     INSERT INTO verdicts VALUES ('${randomUUID()}', '${ids['ticket']}', 'hand over', '', 'proved', 2, 2, false, DEFAULT, ${by});`,
   '0025-bench': () => `
     INSERT INTO tray_readings VALUES ('${randomUUID()}', '${ids['run']}', 'h', '{"pieces": []}', DEFAULT, ${by});`,
+  '0026-faults': () => `
+    INSERT INTO fault_cases VALUES ('00000000-0000-4000-8000-0000000000ad', '${ids['ticket']}', 'run', '${ids['run']}', NULL, NULL, '[1]', '{}', DEFAULT, ${by});
+    INSERT INTO fault_looks VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000ad', '["grainy"]', '[]', '', DEFAULT, ${by});
+    INSERT INTO fault_tests VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000ad', 'heights', 'clear', '', DEFAULT, ${by});
+    INSERT INTO fault_findings VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000ad', '["too fast"]', 'accept', NULL, '[]', '[]', '', DEFAULT, ${by});
+    INSERT INTO reworks VALUES ('00000000-0000-4000-8000-0000000000ae', '${ids['ticket']}', '${ids['run']}', NULL, 'redo the region', '[1]', NULL, NULL, NULL, '', DEFAULT, ${by});
+    INSERT INTO rework_runs VALUES ('${ids['run']}', '00000000-0000-4000-8000-0000000000ae');
+    INSERT INTO station_questions VALUES ('00000000-0000-4000-8000-0000000000af', 'mark', 'Air shut', NULL, NULL, 100, NULL, DEFAULT, ${by});
+    INSERT INTO station_question_ends VALUES ('${randomUUID()}', '00000000-0000-4000-8000-0000000000af', 'gone', DEFAULT, ${by});
+    INSERT INTO upkeeps VALUES ('${randomUUID()}', '${ids['lens']}', 'cleaned', '', DEFAULT, ${by});`,
+  '0027-ledger': () => `
+    INSERT INTO ledger_filters VALUES ('${randomUUID()}', 'Faulty', '{"judged": "faulty"}', false, DEFAULT, ${by});`,
   '0015-edits': () => `INSERT INTO edits VALUES ('${randomUUID()}', 'h', '{"version": 2}', now());`,
 };
 
@@ -167,6 +179,10 @@ const REWRITTEN: Record<string, (table: string, column: string, was: any) => unk
           hatches: 1,
           fixed: { powerPercent: 80, frequencyKHz: null, pulseNs: null },
         })
+      : was,
+  '0026-faults': (table, column, was) =>
+    table === 'inventory_revisions' && column === 'body' && was.name === 'Old Black'
+      ? { ...was, airAssist: null }
       : was,
   '0017-kinds': (table, column, was) =>
     table === 'inventory_revisions' && column === 'body' ? { ...was, ofKind: '', usual: [] } : was,

@@ -1,11 +1,11 @@
 import { settingWords } from '@unto/core';
 import { panelReading, shopUnits } from '@unto/domain';
 import type { Context } from '../db/context.js';
-import { fault } from '../errors/api-error.js';
 import type { FileAnswer } from '../http/file-answer.js';
 import { loadEquipment, namesOf } from '../inventory/service.js';
 import { recipeById } from '../recipes/views.js';
 import { workshop } from '../workshop/service.js';
+import { originOf } from './origin.js';
 import { pdf } from './pdf.js';
 import { swatchOf } from './swatch.js';
 
@@ -57,12 +57,4 @@ export async function recipeLabel(context: Context, id: string, at: string): Pro
       },
     ],
   });
-}
-
-/** Scheme and host of an address, and nothing else of it. */
-function originOf(at: string): string {
-  const address = URL.canParse(at) ? new URL(at) : null;
-  if (!address || !/^https?:$/.test(address.protocol))
-    throw fault('at', 'Say where the workshop is reached, as http://…');
-  return address.origin;
 }

@@ -60,12 +60,44 @@ describe('ledger', () => {
     expect(seen).toEqual(runs.map(({ id }) => id).reverse());
   });
 
+  it('is searched by words of all that is said of a run, each as it begins, whatever signs are typed', async () => {
+    const found = async (words: string) =>
+      (await rig.call('GET', `/api/ledger?text=${encodeURIComponent(words)}`)).body.records.length;
+    expect(await found('ünïc')).toBe(1);
+    expect(await found('quoted brok')).toBe(7);
+    expect(await found('GRAINY even sponge')).toBe(1);
+    expect(await found('grainy walrus')).toBe(0);
+    expect(await found(`'); DROP TABLE runs; -- & | ! <-> :*`)).toBe(0);
+    expect(await found('  & | ')).toBe(7);
+    // A ticket that is called otherwise is found by what it is called now.
+    const { body: ticket } = await rig.call('GET', `/api/tickets/${runs[0].ticketId}`);
+    await rig.sequelize.query(`UPDATE tickets SET title = 'Sundial' WHERE id = '${ticket.ticket.id}'`);
+    expect(await found('sundi')).toBe(7);
+    await rig.sequelize.query(`UPDATE tickets SET title = :title WHERE id = '${ticket.ticket.id}'`, {
+      replacements: { title: ticket.ticket.title },
+    });
+  });
+
+  it('keeps filters under a name, each name once, until they are taken away', async () => {
+    const query = { judged: 'faulty', text: 'grainy' };
+    const named = (name: string) => rig.call('POST', '/api/ledger/filters', { id: randomUUID(), name, query });
+    const { body } = await named('Grain');
+    expect(body).toEqual([expect.objectContaining({ name: 'Grain', query })]);
+    expect((await named('grain ')).body.faults[0].path).toBe('name');
+    const kept = await rig.call('PUT', `/api/ledger/filters/${body[0].id}`, { retired: true });
+    expect(kept.body).toEqual([]);
+    expect((await named('Grain')).status).toBe(200);
+  });
+
   it('filters in SQL and refuses nonsense', async () => {
     const of = async (query: string) => (await rig.call('GET', `/api/ledger?${query}`)).body;
     expect((await of(`substrateId=${runs[0].substrateId}&judged=yes`)).records).toHaveLength(1);
     expect((await of('judged=no')).records).toHaveLength(6);
     expect((await of('grade=proved')).records).toHaveLength(0);
     expect((await of(`from=${runs[5].at}`)).records).toHaveLength(2);
+    expect((await of('judged=faulty')).records.map(({ id }: { id: string }) => id)).toEqual([runs[0].id]);
+    expect((await of(`operatorId=${runs[0].by}&limit=2`)).records).toHaveLength(2);
+    expect((await of('canLot=K9')).records).toHaveLength(0);
     expect((await of('substrateId=1')).type).toBe('invalid-input');
     expect((await of('limit=9999')).type).toBe('invalid-input');
     expect((await of('cursor=abc')).type).toBe('invalid-input');

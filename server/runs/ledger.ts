@@ -1,6 +1,6 @@
-import { literal, Op, type WhereOptions } from 'sequelize';
+import { fn, Op, type WhereOptions } from 'sequelize';
 import type { Cleaning, CreateRun, Judgement, LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
-import { type Context, isId, list, OLDEST_FIRST, together } from '../db/context.js';
+import { type Context, isId, list, OLDEST_FIRST, rowsOf, together } from '../db/context.js';
 import { pageOf } from '../db/page.js';
 import type { Rows } from '../db/models/index.js';
 import { namesOf } from '../inventory/service.js';
@@ -12,8 +12,23 @@ const AT_ONCE = 500;
 /** A page of the ledger, newest first. */
 export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
   const where = { [Op.and]: filters(query) } as WhereOptions;
-  const { rows, next } = await pageOf(context, 'runs', { key: 'at', where }, { limit: PAGE, ...query });
-  return { records: await ledgerRecords(context, rows), next };
+  const { rows, next } = await pageOf(context, 'ledgerRows', { key: 'at', where }, { limit: PAGE, ...query });
+  const runs = new Map(
+    (
+      await rowsOf(
+        context,
+        'runs',
+        rows.map(({ id }) => id),
+      )
+    ).map((run) => [run.id, run]),
+  );
+  return {
+    records: await ledgerRecords(
+      context,
+      rows.map(({ id }) => runs.get(id)!),
+    ),
+    next,
+  };
 }
 
 /** Everything that matches, newest first, page by page: never all of it at once. */
@@ -91,16 +106,49 @@ function followUp<T>(row: Rows['cleanings'] | Rows['judgements'] | undefined): T
   return { ...rest, at: at.toISOString(), by: byId } as T;
 }
 
+/** A query as the rows of the ledger are filtered by it. */
 function filters(query: LedgerQuery): object[] {
-  const equal = (['substrateId', 'compoundId', 'headId', 'ticketId', 'grade'] as const)
+  const { operatorId, from, to, judged, text } = query;
+  const equal = (['substrateId', 'compoundId', 'headId', 'ticketId', 'grade', 'canLot', 'blankLot'] as const)
     .filter((key) => query[key])
     .map((key) => ({ [key]: query[key] }));
-  const from = query.from ? [{ at: { [Op.gte]: new Date(query.from) } }] : [];
-  const to = query.to ? [{ at: { [Op.lt]: new Date(query.to) } }] : [];
-  const judged = query.judged ? [judgedIs(query.judged === 'yes')] : [];
-  return [...equal, ...from, ...to, ...judged];
+  return [
+    ...equal,
+    ...(operatorId ? [{ byId: operatorId }] : []),
+    ...(from ? [{ at: { [Op.gte]: new Date(from) } }] : []),
+    ...(to ? [{ at: { [Op.lt]: new Date(to) } }] : []),
+    ...(judged === 'faulty' ? [{ faulty: true }] : judged ? [{ judged: judged === 'yes' }] : []),
+    ...wordsIn(text ?? ''),
+  ];
 }
 
-function judgedIs(yes: boolean): object {
-  return { id: { [yes ? Op.in : Op.notIn]: literal('(SELECT run_id FROM judgements)') } };
+/** Signs that mean something in a search of PostgreSQL. */
+const SIGNS = /['\\:&|!()<>*]/g;
+
+/** Every word of a text, each as it begins; nothing where the text has none. */
+function wordsIn(text: string): object[] {
+  const words = text
+    .replace(SIGNS, ' ')
+    .split(/\s+/)
+    .filter((word) => /[\p{L}\p{N}]/u.test(word));
+  if (!words.length) return [];
+  const asked = words.map((word) => `'${word}':*`).join(' & ');
+  return [{ words: { [Op.match]: fn('to_tsquery', 'simple', asked) } }];
+}
+
+/** Lots that stand in the ledger, in the order of their names. */
+export async function ledgerChoices(context: Context): Promise<{ canLots: string[]; blankLots: string[] }> {
+  const distinctOf = async (column: 'can_lot' | 'blank_lot') => {
+    // Steps from one lot to the next on the index, whatever number of runs each has.
+    const [rows] = (await context.sequelize.query(
+      `WITH RECURSIVE lots AS (
+         (SELECT ${column} AS lot FROM ledger_rows WHERE ${column} IS NOT NULL ORDER BY ${column} LIMIT 1)
+         UNION ALL
+         SELECT (SELECT ${column} FROM ledger_rows WHERE ${column} > lots.lot ORDER BY ${column} LIMIT 1) FROM lots WHERE lots.lot IS NOT NULL)
+       SELECT lot FROM lots WHERE lot IS NOT NULL LIMIT 500`,
+      { transaction: context.transaction ?? null },
+    )) as unknown as [{ lot: string }[]];
+    return rows.map(({ lot }) => lot);
+  };
+  return { canLots: await distinctOf('can_lot'), blankLots: await distinctOf('blank_lot') };
 }

@@ -4,7 +4,8 @@ import { router } from '../http/router.js';
 import { Referred } from './around.js';
 import { cleaningAdvice } from './cleaning-advice.js';
 import { importLedger } from './import.js';
-import { ledgerAll, ledgerPage } from './ledger.js';
+import { ledgerAll, ledgerChoices, ledgerPage } from './ledger.js';
+import { createLedgerFilter, ledgerFilters, retireLedgerFilter } from './ledger-filters.js';
 import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
 import * as service from './service.js';
 
@@ -15,6 +16,10 @@ export const runRouter = router(runRoutes, {
   cleaningAdvice: (context, { params }) => cleaningAdvice(context, params.id),
   createJudgement: (context, { params, body }) => service.createJudgement(context, params.id, body),
   ledger: (context, { query }) => ledgerPage(context, query),
+  ledgerFilters: (context) => ledgerFilters(context),
+  createLedgerFilter: (context, { body }) => createLedgerFilter(context, body),
+  retireLedgerFilter: (context, { params, body }) => retireLedgerFilter(context, params.id, body),
+  ledgerChoices: (context) => ledgerChoices(context),
   ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),
   ledgerJson: async (context, { query }) => {
     const referred = new Referred();

@@ -64,10 +64,21 @@ export const router = createRouter({
     },
     { path: '/ledger', component: () => import('../runs/LedgerView.vue'), meta: { index: 'ledger', title: 'Ledger' } },
     {
+      path: '/ledger/side-by-side',
+      component: () => import('../runs/SideBySide.vue'),
+      meta: { index: 'ledger', title: 'Side by side' },
+    },
+    {
       path: '/ledger/:id',
       component: () => import('../runs/RunView.vue'),
       props: true,
       meta: { index: 'ledger', title: 'Run' },
+    },
+    {
+      path: '/substrates/:id',
+      component: () => import('../substrate/SubstrateView.vue'),
+      props: true,
+      meta: { index: 'ledger', title: 'What works' },
     },
     {
       path: '/causes',

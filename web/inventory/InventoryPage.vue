@@ -72,6 +72,9 @@ const links = computed(() => ({
     <span class="quiet"
       >{{ KIND_WORDS[item.kind].one }}, revision {{ item.revision }}{{ item.retired ? ', retired' : '' }}</span
     >
+    <RouterLink v-if="item.kind === 'substrate'" :to="`/substrates/${item.id}`" data-test-id="what-works"
+      >What works on it</RouterLink
+    >
     <Button outlined label="Revise" data-test-id="revise" @click="$emit('revise')" />
     <Button outlined label="Duplicate" data-test-id="duplicate" @click="$emit('copy')" />
     <Button

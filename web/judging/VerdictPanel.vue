@@ -5,6 +5,7 @@ import { createVerdict, VERDICTS, type CreateVerdict } from '@unto/contract';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
+import CostPanel from './CostPanel.vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import { useOutbox } from '../stores/outbox';
 import { useShop } from '../stores/shop';
@@ -101,6 +102,7 @@ async function decide(): Promise<void> {
       >
       <span class="quiet small">from what was tested on these pieces</span>
     </p>
+    <CostPanel />
     <section v-if="given.length" data-test-id="verdicts">
       <h3>Decided</h3>
       <p v-for="one in given" :key="one.id" class="small">

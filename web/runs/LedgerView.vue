@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { useInfiniteQuery } from '@pinia/colada';
+import { useInfiniteQuery, useQuery } from '@pinia/colada';
+import { watchDebounced } from '@vueuse/core';
 import { CONTRAST_STEPS, type LedgerPage, type LedgerQuery, type LedgerRecord } from '@unto/contract';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -12,6 +13,9 @@ import { useShop } from '../stores/shop';
 import { useBringing } from '../stores/useBringing';
 import { bringFile, type FileFault } from '../ui/bring-file';
 import ChoiceField from '../ui/ChoiceField.vue';
+import DateField from '../ui/DateField.vue';
+import TextField from '../ui/TextField.vue';
+import NamedFilters from './NamedFilters.vue';
 import DataList from '../ui/DataList.vue';
 import FileLabel from '../ui/FileLabel.vue';
 import { formatFigure, formatMoment, GRADE_WORDS, withUnit } from '../ui/format';
@@ -25,7 +29,10 @@ const router = useRouter();
 const notices = useNotices();
 const brings = useBringing();
 const problems = ref<readonly FileFault[]>([]);
-const FILTERS = ['substrateId', 'compoundId', 'headId', 'grade', 'judged'] as const;
+const FILTERS = [
+  ...(['substrateId', 'compoundId', 'headId', 'grade', 'judged'] as const),
+  ...(['operatorId', 'canLot', 'blankLot', 'from', 'to', 'text'] as const),
+] as const;
 const ALL = 'all';
 type Filter = (typeof FILTERS)[number];
 
@@ -55,6 +62,45 @@ const compound = filterBy('compoundId');
 const head = filterBy('headId');
 const grade = filterBy('grade');
 const judged = filterBy('judged');
+const operator = filterBy('operatorId');
+const canLot = filterBy('canLot');
+const blankLot = filterBy('blankLot');
+const from = filterBy('from');
+const to = filterBy('to');
+const dayOf = (of: typeof from) =>
+  computed<string | null>({
+    get: () => (of.value === ALL ? null : of.value),
+    set: (day) => (of.value = day ?? ALL),
+  });
+const fromDay = dayOf(from);
+const toDay = dayOf(to);
+/** What is typed is asked for once nobody types for a moment. */
+const words = ref(typeof route.query['text'] === 'string' ? route.query['text'] : '');
+const text = filterBy('text');
+watchDebounced(words, (now) => (text.value = now.trim() || ALL), { debounce: 250 });
+const MORE = ['operatorId', 'canLot', 'blankLot', 'grade', 'from', 'to'];
+const more = ref(MORE.some((name) => name in route.query));
+const { data: lots } = useQuery({
+  key: KEYS.ledgerChoices,
+  query: () => api.call('ledgerChoices', {}),
+  enabled: () => more.value,
+});
+const lotChoices = (all: readonly string[] | undefined) => [
+  { value: ALL, label: 'all' },
+  ...(all ?? []).map((lot) => ({ value: lot, label: lot })),
+];
+const people = computed(() => [
+  { value: ALL, label: 'all' },
+  ...shop.operators.map(({ id, name }) => ({ value: id, label: name })),
+]);
+
+/** Runs that are held against one another. */
+const compared = ref<string[]>([]);
+const MOST_COMPARED = 5;
+function compare(id: string): void {
+  const on = compared.value.includes(id);
+  compared.value = on ? compared.value.filter((one) => one !== id) : [...compared.value, id].slice(-MOST_COMPARED);
+}
 const choices = (kind: 'substrate' | 'compound' | 'head') => [
   { value: ALL, label: 'all' },
   ...shop.items.filter((item) => item.kind === kind).map((item) => ({ value: item.id, label: item.body.name })),
@@ -70,6 +116,7 @@ const judgedChoices = [
   { value: ALL, label: 'all' },
   { value: 'yes', label: 'judged' },
   { value: 'no', label: 'not yet' },
+  { value: 'faulty', label: 'with a fault' },
 ];
 
 const entered = ({ value, unit }: { readonly value: number; readonly unit: string }) => withUnit(value, unit);
@@ -114,11 +161,28 @@ async function bringBack(file: File): Promise<void> {
     </span>
   </PageHead>
   <div class="filters no-print">
+    <TextField v-model="words" label="Words in it" test-id="ledger-text" />
     <ChoiceField v-model="substrate" label="Substrate" :options="choices('substrate')" test-id="filter-substrate" />
     <ChoiceField v-model="compound" label="Compound" :options="choices('compound')" test-id="filter-compound" />
     <ChoiceField v-model="head" label="Head" :options="choices('head')" />
-    <ChoiceField v-model="grade" label="Grade" :options="grades" />
-    <ChoiceField v-model="judged" label="Judgement" :options="judgedChoices" />
+    <ChoiceField v-model="judged" label="Judgement" :options="judgedChoices" test-id="filter-judged" />
+    <Button
+      text
+      class="more"
+      :label="more ? 'Fewer filters' : 'More filters'"
+      :aria-expanded="more"
+      data-test-id="more-filters"
+      @click="more = !more"
+    />
+    <template v-if="more">
+      <ChoiceField v-model="operator" label="Run by" :options="people" test-id="filter-operator" />
+      <ChoiceField v-model="canLot" label="Lot of the can" :options="lotChoices(lots?.canLots)" test-id="filter-can" />
+      <ChoiceField v-model="blankLot" label="Lot of the blanks" :options="lotChoices(lots?.blankLots)" />
+      <ChoiceField v-model="grade" label="Grade" :options="grades" />
+      <DateField v-model="fromDay" label="From" test-id="filter-from" />
+      <DateField v-model="toDay" label="Before" />
+    </template>
+    <NamedFilters class="named" :chosen="asked" :any="chosen.length > 0" @take="(query) => router.replace({ query })" />
   </div>
   <div v-if="problems.length" class="problems" role="alert" data-test-id="import-problems">
     <p><strong>Nothing was imported.</strong></p>
@@ -136,6 +200,7 @@ async function bringBack(file: File): Promise<void> {
       row-test-id="ledger-row"
       :row-class="({ correctedById }) => ({ corrected: correctedById })"
       scroll-height="calc(100vh - 16rem)"
+      searched="elsewhere"
       @near-end="hasNextPage && loadNextPage()"
     >
       <template #cell-at="{ row }">
@@ -149,6 +214,17 @@ async function bringBack(file: File): Promise<void> {
           ><svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
             <path d="M13 8a5 5 0 1 1-1.6-3.7M12 1.5v3.2H8.8" /></svg
         ></RouterLink>
+        <button
+          type="button"
+          class="hold"
+          :aria-pressed="compared.includes(row.id)"
+          title="Hold it against others"
+          aria-label="Hold it against others"
+          data-test-id="compare-run"
+          @click="compare(row.id)"
+        >
+          {{ compared.includes(row.id) ? '✓' : '+' }}
+        </button>
       </template>
       <template #cell-dose="{ row }">
         <span class="mono">{{ row.dose ? formatFigure(row.dose.value) : '–' }}</span>
@@ -160,6 +236,13 @@ async function bringBack(file: File): Promise<void> {
         }}</span>
       </template>
       <template #tools>
+        <RouterLink
+          v-if="compared.length > 1"
+          class="side"
+          :to="`/ledger/side-by-side?runs=${compared.join(',')}`"
+          data-test-id="side-by-side"
+          >{{ compared.length }} runs side by side</RouterLink
+        >
         <Button v-if="hasNextPage" outlined label="Show older runs" data-test-id="older-runs" @click="loadNextPage()" />
       </template>
     </DataList>
@@ -187,11 +270,34 @@ async function bringBack(file: File): Promise<void> {
 
 .filters {
   display: grid;
-  grid-template-columns: 1.6fr 1.2fr 1.2fr 0.8fr 0.8fr;
+  grid-template-columns: 1.3fr 1.4fr 1.1fr 1.1fr 0.8fr auto;
+  align-items: end;
   gap: 0.8rem;
   padding: 0.5rem 1.5rem 0.7rem;
   background: var(--unto-surface);
   border-bottom: 1px solid var(--unto-rule);
+}
+
+.named {
+  grid-column: 1 / -1;
+}
+
+.hold {
+  width: 26px;
+  height: 26px;
+  padding: 0;
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 1px solid var(--unto-rule);
+  border-radius: 4px;
+  cursor: pointer;
+}
+
+.hold[aria-pressed='true'] {
+  color: var(--unto-on-action);
+  background: var(--unto-action);
+  border-color: var(--unto-action);
 }
 
 .problems {

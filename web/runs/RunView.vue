@@ -114,6 +114,13 @@ const missing = computed(() => error.value?.message ?? '');
             </td>
           </tr>
           <tr>
+            <td>Substrate</td>
+            <td>
+              {{ run.substrateName }}
+              <RouterLink :to="`/substrates/${run.substrateId}`" class="link">what works on it</RouterLink>
+            </td>
+          </tr>
+          <tr>
             <td>Compound</td>
             <td>{{ run.compoundName ?? 'none' }}</td>
           </tr>

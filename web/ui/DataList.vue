@@ -25,16 +25,33 @@ const props = defineProps<{
   rowClass?: (row: Row) => object | string | undefined;
   /** Long lists draw only what is looked at; then more rows are asked for near the end. */
   scrollHeight?: string;
+  /** The page searches by itself, over more than the rows that are here. */
+  searched?: 'elsewhere';
 }>();
 const emit = defineEmits<{ nearEnd: [] }>();
 const router = useRouter();
 const hidden = useLocalStorage<string[]>(`unto-columns-${props.name}`, []);
-const shown = computed(() => props.columns.filter(({ key }) => !hidden.value.includes(key)));
+/** Columns in the order somebody drew them into; those that nobody moved stay where they were. */
+const order = useLocalStorage<string[]>(`unto-order-${props.name}`, []);
+const placeOf = (key: string) => (order.value.includes(key) ? order.value.indexOf(key) : Infinity);
+const shown = computed(() =>
+  [...props.columns]
+    .filter(({ key }) => !hidden.value.includes(key))
+    .sort((a, b) => {
+      const [at, other] = [placeOf(a.key), placeOf(b.key)];
+      return at === other ? 0 : at - other;
+    }),
+);
+function moved({ dragIndex, dropIndex }: { dragIndex: number; dropIndex: number }): void {
+  const keys = shown.value.map(({ key }) => key);
+  keys.splice(dropIndex, 0, ...keys.splice(dragIndex, 1));
+  order.value = keys;
+}
 const chosen = computed({
   get: () => shown.value.map(({ key }) => key),
   set: (keys: string[]) => (hidden.value = props.columns.map(({ key }) => key).filter((key) => !keys.includes(key))),
 });
-const searched = ref('');
+const typed = ref('');
 
 /** What is searched, sorted and saved: every column's value beside its row. */
 const entries = computed(() =>
@@ -46,7 +63,7 @@ const entries = computed(() =>
 );
 type Entry = { readonly id: string; readonly row: Row } & Readonly<Record<string, unknown>>;
 const filters = computed(() => ({
-  global: { value: searched.value || null, matchMode: FilterMatchMode.CONTAINS },
+  global: { value: typed.value || null, matchMode: FilterMatchMode.CONTAINS },
 }));
 /** On paper every row that is here is drawn, in a table as high as it is. */
 const printed = useMediaQuery('print');
@@ -85,7 +102,13 @@ function save(): void {
 <template>
   <div class="list" :class="scrolls ? 'even' : 'plain'">
     <div class="tools no-print">
-      <InputText v-model="searched" class="search" placeholder="Search the list" aria-label="Search the list" />
+      <InputText
+        v-if="!searched"
+        v-model="typed"
+        class="search"
+        placeholder="Search the list"
+        aria-label="Search the list"
+      />
       <MultiSelect
         v-model="chosen"
         :options="columns.map(({ key, label }) => ({ value: key, label }))"
@@ -107,6 +130,7 @@ function save(): void {
       :global-filter-fields="shown.map(({ key }) => key)"
       sort-mode="single"
       removable-sort
+      reorderable-columns
       :row-hover="to !== undefined"
       :row-class="(entry: Entry) => rowClass?.(entry.row)"
       :scrollable="scrolls"
@@ -121,6 +145,7 @@ function save(): void {
         }),
       }"
       @row-dblclick="({ data }: any) => open(data)"
+      @column-reorder="moved"
     >
       <template #empty><slot name="empty">Nothing matches.</slot></template>
       <Column

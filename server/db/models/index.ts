@@ -51,6 +51,8 @@ import { reworkRuns } from './rework-runs.js';
 import { stationQuestions } from './station-questions.js';
 import { stationQuestionEnds } from './station-question-ends.js';
 import { upkeeps } from './upkeeps.js';
+import { ledgerFilters } from './ledger-filters.js';
+import { ledgerRows } from './ledger-rows.js';
 import { verdicts } from './verdicts.js';
 import { layouts } from './layouts.js';
 import { coatReadings } from './coat-readings.js';
@@ -109,6 +111,8 @@ const MODELS = {
   pieceFaults,
   trayReadings,
   verdicts,
+  ledgerRows,
+  ledgerFilters,
   faultCases,
   faultLooks,
   faultTests,
