@@ -52,19 +52,11 @@ async function shotList(base: string, data: ShotData): Promise<Shot[]> {
   const { substrateId, headId, lensId, compoundId } = tickets.find(({ id }) => id === orchid)!;
   const { tasks } = (await (await fetch(`${base}/api/today`)).json()) as { tasks: { to: string }[] };
   const shelf = (kind: string) => get<{ id: string; body: { name: string } }>(`/api/inventory?kind=${kind}&limit=500`);
-  const [stores, blanks] = [await shelf('compound'), await shelf('blank')];
+  const [stores, substrates] = [await shelf('compound'), await shelf('substrate')];
   return [
     { name: 'today', path: '/today', ready: '[data-test-id="task-first"]' },
     { name: 'tickets', path: '/tickets', ready: 'td strong' },
     { name: 'choose', path: `/tickets/${markers}/choose`, ready: '[data-test-id="verdict"]' },
-    {
-      name: 'identify',
-      path: `/identify?blank=${blanks.find(({ body }) => body.name === 'Mystery blank box')!.id}`,
-      press: ['colour-bright silver', 'magnet-does not pull', 'conductivity-conducts'].map(
-        (answer) => `[data-test-id="${answer}"]`,
-      ),
-      ready: '[data-test-id="guesses"]',
-    },
     { name: 'prepare', path: `/tickets/${beakers}/prepare`, ready: 'figure.section svg' },
     { name: 'coat', path: `/tickets/${beakers}/coat`, ready: '[data-test-id="drying"]' },
     {
@@ -111,12 +103,22 @@ async function shotList(base: string, data: ShotData): Promise<Shot[]> {
         'piece-done',
       ].map((id) => `[data-test-id="${id}"]`),
     },
-    { name: 'clean', path: `/tickets/${beakers}/clean`, ready: 'figure.section svg' },
     {
       name: 'judge',
       path: `/tickets/${orchid}/judge`,
       before: () => data.finishRun(),
       ready: '[data-test-id="tray-picture"], figure.section svg',
+    },
+    {
+      name: 'fault',
+      path: `/tickets/${ticket('Shutter-drive scale')}/judge`,
+      press: ['[data-test-id="judge-fault"]', '[data-test-id="fault-place"]'],
+      ready: '[data-test-id="fault-test"]',
+    },
+    {
+      name: 'substrate',
+      path: `/substrates/${substrates.find(({ body }) => body.name.startsWith('304 stainless'))!.id}`,
+      ready: '[data-test-id="sheet-settings"] img',
     },
     { name: 'ledger', path: '/ledger', ready: '[data-test-id="ledger-row"]' },
     {

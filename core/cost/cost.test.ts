@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cheapestContainers, costBridge, costPerPiece, pieceCostFigure, sizePenalty, unitPrice, yieldShare } from './index.js';
+import {
+  cheapestContainers,
+  costBridge,
+  costPerPiece,
+  pieceCostFigure,
+  sizePenalty,
+  unitPrice,
+  yieldShare,
+} from './index.js';
 
 const CANS = [
   { label: '420 g can', netG: 420, priceMinor: 6800 },

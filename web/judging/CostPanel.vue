@@ -43,7 +43,13 @@ const shown = (factor: CostFactor, value: number) => {
   if (factor === 'yieldShare') return `${Math.round(100 * value)} of 100`;
   return factor.endsWith('Minutes') ? withUnit(Number(value.toFixed(2)), 'min') : formatMoney(value, currency.value);
 };
-const steps = computed(() => cost.value?.steps.filter(({ planned, real }) => planned > 0 || real > 0) ?? []);
+/** Rates that nobody changed say nothing. */
+const steps = computed(
+  () =>
+    cost.value?.steps.filter(({ factor, planned, real }) =>
+      factor.endsWith('MinorPerMinute') ? planned !== real : planned > 0 || real > 0,
+    ) ?? [],
+);
 const signed = (minor: number) =>
   `${minor >= 0.5 ? '+' : minor <= -0.5 ? '−' : ''}${formatMoney(Math.abs(minor), currency.value)}`;
 </script>
@@ -55,7 +61,7 @@ const signed = (minor: number) =>
       <strong class="mono">{{ formatMoney(cost.realMinor, currency) }}</strong> a good piece, planned
       <span class="mono">{{ formatMoney(cost.plannedMinor, currency) }}</span>;
       <strong class="mono">{{ formatMoney(cost.totalMinor, currency) }}</strong> in all for {{ cost.good }} good of
-      {{ cost.made }} made <GradeMark :grade="cost.asPlanned.length ? 'carried' : 'measured'" />
+      {{ cost.made }} made <GradeMark grade="carried" />
     </p>
     <p v-else>
       <strong class="mono">{{ formatMoney(cost.totalMinor, currency) }}</strong> so far for {{ cost.made }} made, none
@@ -84,7 +90,7 @@ const signed = (minor: number) =>
         >Of it {{ formatMoney(cost.scrapMinor, currency) }} on pieces that are not good</template
       ><template v-if="cost.reworkMinor > 0.5"
         >, {{ formatMoney(cost.reworkMinor, currency) }} on pieces made anew</template
-      >.
+      >. Hands at the coat are reckoned as usual; nobody times them.
       <template v-if="cost.asPlanned.length"
         >Taken as planned, since nobody kept it: {{ cost.asPlanned.join(', ') }}.</template
       >

@@ -23,10 +23,11 @@ const ITEMS = [
   item('substrate', id(2), { name: 'Stainless', family: 'stainless', layer: 'bare' }),
   item('head', id(4), { name: 'Head', machineId: id(3) }),
   item('lens', id(5), { name: 'Lens', headId: id(4) }),
-  item('machine', id(3), { name: 'Long bench', topSpeedMmPerS: 600 }),
+  item('machine', id(3), { name: 'Long bench', topSpeedMmPerS: 600, laserMinorPerMinute: 25 }),
 ];
 const run = (change: object = {}) => ({
   ...{ id: id(7), ticketId: id(1), pieces: 6, at: '2026-03-01T10:00:00.000Z', grade: 'proved', correctedById: null },
+  ...{ minutes: 12, minutesFrom: 'typed', bench: null, recipeId: null },
   cleaning: {
     id: id(8),
     method: 'water and sponge',

@@ -116,7 +116,7 @@ const judgedChoices = [
   { value: ALL, label: 'all' },
   { value: 'yes', label: 'judged' },
   { value: 'no', label: 'not yet' },
-  { value: 'faulty', label: 'with a fault' },
+  { value: 'faulty', label: 'faulty' },
 ];
 
 const entered = ({ value, unit }: { readonly value: number; readonly unit: string }) => withUnit(value, unit);
@@ -205,26 +205,28 @@ async function bringBack(file: File): Promise<void> {
     >
       <template #cell-at="{ row }">
         <RouterLink class="nowrap" :to="`/ledger/${row.id}`">{{ formatMoment(row.at) }}</RouterLink>
-        <RouterLink
-          class="again"
-          :to="`/tickets/new?like=${row.ticketId}&compound`"
-          title="Repeat this"
-          aria-label="Repeat this"
-          data-test-id="repeat"
-          ><svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
-            <path d="M13 8a5 5 0 1 1-1.6-3.7M12 1.5v3.2H8.8" /></svg
-        ></RouterLink>
-        <button
-          type="button"
-          class="hold"
-          :aria-pressed="compared.includes(row.id)"
-          title="Hold it against others"
-          aria-label="Hold it against others"
-          data-test-id="compare-run"
-          @click="compare(row.id)"
-        >
-          {{ compared.includes(row.id) ? '✓' : '+' }}
-        </button>
+        <span class="nowrap">
+          <RouterLink
+            class="again"
+            :to="`/tickets/new?like=${row.ticketId}&compound`"
+            title="Repeat this"
+            aria-label="Repeat this"
+            data-test-id="repeat"
+            ><svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+              <path d="M13 8a5 5 0 1 1-1.6-3.7M12 1.5v3.2H8.8" /></svg
+          ></RouterLink>
+          <button
+            type="button"
+            class="hold"
+            :aria-pressed="compared.includes(row.id)"
+            title="Hold it against others"
+            aria-label="Hold it against others"
+            data-test-id="compare-run"
+            @click="compare(row.id)"
+          >
+            {{ compared.includes(row.id) ? '✓' : '+' }}
+          </button>
+        </span>
       </template>
       <template #cell-dose="{ row }">
         <span class="mono">{{ row.dose ? formatFigure(row.dose.value) : '–' }}</span>
@@ -270,7 +272,7 @@ async function bringBack(file: File): Promise<void> {
 
 .filters {
   display: grid;
-  grid-template-columns: 1.3fr 1.4fr 1.1fr 1.1fr 0.8fr auto;
+  grid-template-columns: repeat(6, minmax(0, 1fr));
   align-items: end;
   gap: 0.8rem;
   padding: 0.5rem 1.5rem 0.7rem;
@@ -283,8 +285,9 @@ async function bringBack(file: File): Promise<void> {
 }
 
 .hold {
-  width: 26px;
-  height: 26px;
+  width: 24px;
+  height: 24px;
+  line-height: 1;
   padding: 0;
   font: inherit;
   color: inherit;

@@ -23,10 +23,8 @@ const { data, error } = useQuery({
 });
 const sheet = computed(() => (data.value?.id === props.id ? data.value : null));
 const about = computed(() => {
-  const { family, layer, finish, thicknessMm, runs } = sheet.value ?? {};
-  return sheet.value
-    ? `${family}, ${layer}, ${finish} · ${units.text('length', thicknessMm!)} · from ${runs} judged run${runs === 1 ? '' : 's'}`
-    : '';
+  const { family, layer, runs } = sheet.value ?? {};
+  return sheet.value ? `${family}, ${layer} · from ${runs} judged run${runs === 1 ? '' : 's'}` : '';
 });
 const printed = computed(
   () => `/api/substrates/${props.id}/sheet.pdf?at=${encodeURIComponent(window.location.origin)}`,
