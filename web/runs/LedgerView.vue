@@ -285,9 +285,10 @@ async function bringBack(file: File): Promise<void> {
 }
 
 .hold {
-  width: 24px;
-  height: 24px;
+  width: 22px;
+  height: 20px;
   line-height: 1;
+  vertical-align: middle;
   padding: 0;
   font: inherit;
   color: inherit;
