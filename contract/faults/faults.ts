@@ -367,3 +367,11 @@ export const faultCauses = record({
   ),
 });
 export type FaultCauses = Frozen<InferType<typeof faultCauses>>;
+
+/** What followed on a run: faults that were looked for, what was made anew of it, and what it made anew. */
+export const runStory = record({
+  cases: list(faultCase),
+  reworks: list(rework),
+  reworkOf: orNull(rework),
+});
+export type RunStory = Frozen<InferType<typeof runStory>>;

@@ -13,6 +13,7 @@ import {
   faultCausesQuery,
   faultPage,
   rework,
+  runStory,
 } from './faults.js';
 
 const params = { id: uuid() };
@@ -67,6 +68,13 @@ export const faultRoutes = {
     body: createFaultFinding,
     answer: faultCase,
     heavy: true,
+  }),
+  runStory: route({
+    method: 'get',
+    path: '/api/runs/:id/story',
+    summary: 'What followed on a run: faults looked for, pieces made anew',
+    params,
+    answer: runStory,
   }),
   createRework: route({
     method: 'post',

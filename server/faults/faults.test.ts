@@ -196,6 +196,10 @@ describe('pieces that are made anew', () => {
       ...{ contrastStep: 4, evenness: 'even', piecesGood: 1, faults: [], tests: [], note: '' },
     });
     expect((await rig.call('GET', `/api/tickets/${ticket.id}`)).body.reworks[0].doneRunId).toBe(again.id);
+    const story = async (id: string) => (await rig.call('GET', `/api/runs/${id}/story`)).body;
+    expect(await story(run.id)).toMatchObject({ cases: [], reworkOf: null, reworks: [{ doneRunId: again.id }] });
+    expect(await story(again.id)).toMatchObject({ reworks: [], reworkOf: { runId: run.id, pieces: [2] } });
+    expect((await rig.call('GET', `/api/runs/${randomUUID()}/story`)).status).toBe(404);
     const { before } = (await rig.call('GET', `/api/faults/of/run/${run.id}`)).body;
     expect(before).toContainEqual({ way: 'redo the region', good: 1, made: 1 });
   });

@@ -1,4 +1,4 @@
-import type { CreateRework, Rework } from '@unto/contract';
+import type { CreateRework, Rework, RunStory } from '@unto/contract';
 import type { ReworkWay, WaysBefore } from '@unto/core';
 import { createOnce, find, insert, list, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
@@ -8,6 +8,7 @@ import { ticketProgram, type ProgramFormat } from '../programs/program.js';
 import { markedRun, numbersOn } from '../trays/marked.js';
 import type { FileAnswer } from '../http/file-answer.js';
 import { alignedPose } from './alignment.js';
+import { casesOn } from './service.js';
 
 /** Pieces of a run are to be made anew, whole or in a region; the run that does it names this. */
 export async function createRework(context: Context, ticketId: string, request: CreateRework): Promise<Rework[]> {
@@ -52,6 +53,18 @@ export async function reworksOf(context: Context, ticketId: string): Promise<Rew
     ...row,
     ...{ pieces: [...row.pieces], doneRunId: runOf.get(row.id) ?? null, at: at.toISOString(), by: byId },
   }));
+}
+
+/** What followed on a run: faults that were looked for, pieces of it that were made anew, and the rework that it is. */
+export async function runStory(context: Context, runId: string): Promise<RunStory> {
+  const run = await find(context, 'runs', runId);
+  const [done] = await list(context, 'reworkRuns', { where: { runId }, limit: 1 });
+  const all = await reworksOf(context, run.ticketId);
+  return {
+    cases: await casesOn(context, { kind: 'run', id: runId }),
+    reworks: all.filter((one) => one.runId === runId),
+    reworkOf: all.find(({ id }) => id === done?.reworkId) ?? null,
+  };
 }
 
 /** Pieces of the shop that went each way before, and how many of them came out good. */

@@ -4,7 +4,7 @@ import type { ProgramFormat } from '../programs/program.js';
 import { createFaultFinding } from './findings.js';
 import { faultCauses } from './found-causes.js';
 import { faultPage } from './page.js';
-import { createRework, reworkProgram } from './reworks.js';
+import { createRework, reworkProgram, runStory } from './reworks.js';
 import { createFaultCase, createFaultLook, createFaultTest } from './service.js';
 
 export const faultRouter = router(faultRoutes, {
@@ -14,6 +14,7 @@ export const faultRouter = router(faultRoutes, {
   createFaultLook: (context, { params, body }) => createFaultLook(context, params.id, body),
   createFaultTest: (context, { params, body }) => createFaultTest(context, params.id, body),
   createFaultFinding: (context, { params, body }) => createFaultFinding(context, params.id, body),
+  runStory: (context, { params }) => runStory(context, params.id),
   createRework: (context, { params, body }) => createRework(context, params.id, body),
   reworkProgram: (context, { params }) => reworkProgram(context, params.id, params.format as ProgramFormat),
 });

@@ -171,19 +171,26 @@ export interface LedgerFile {
   readonly around: unknown;
 }
 
+/** Letters of a piece that is sent at once. */
+const PIECE = 128_000;
+
 /** The record as JSON, entry by entry as it comes, and at its end what all of them refer to. */
 export async function* ledgerJson(
   records: AsyncIterable<LedgerRecord>,
   around: { note(record: LedgerRecord): void; whole(): Promise<object> },
 ): AsyncGenerator<string> {
-  yield `{"format":"${FORMAT}","version":${VERSION},"records":[`;
-  let first = true;
+  let some = `{"format":"${FORMAT}","version":${VERSION},"records":[`;
+  let separator = '\n';
   for await (const record of records) {
-    yield `${first ? '' : ','}\n${JSON.stringify(record)}`;
-    first = false;
+    some += separator + JSON.stringify(record);
+    separator = ',\n';
     around.note(record);
+    // Sent some at a time: each piece costs the way to the network once.
+    if (some.length < PIECE) continue;
+    yield some;
+    some = '';
   }
-  yield `\n],"around":${JSON.stringify(await around.whole())}}\n`;
+  yield `${some}\n],"around":${JSON.stringify(await around.whole())}}\n`;
 }
 
 /** Reads a file of either format. @throws CoreError csv.*; invalid-input */

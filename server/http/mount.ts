@@ -122,7 +122,11 @@ function sendJson(response: Response, text: string): void {
 }
 
 function sendFile(response: Response, { name, mediaType, content, lasting }: FileAnswer): void {
-  response.set('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'no-store').type(mediaType);
+  // What comes in pieces goes as it is: it would be pressed together slower than it is made.
+  const streamed = typeof content !== 'string' && !Buffer.isBuffer(content) ? ', no-transform' : '';
+  response
+    .set('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : `no-store${streamed}`)
+    .type(mediaType);
   // Never shown in the page's own context: what is in a file is its maker's, not ours.
   if (name !== null) response.attachment(name).type(mediaType);
   if (typeof content === 'string' || Buffer.isBuffer(content)) response.send(content);

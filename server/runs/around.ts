@@ -8,7 +8,7 @@ import {
   type LedgerAround,
   type LedgerRecord,
 } from '@unto/contract';
-import { insert, list, rowsOf, type Context } from '../db/context.js';
+import { insert, isId, list, rowsOf, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { isKept } from '../files/service.js';
@@ -26,7 +26,8 @@ export class Referred {
     for (const who of [record.by, record.cleaning?.by, record.judgement?.by]) if (who) this.#operators.add(who);
     this.#tickets.add(record.ticketId);
     for (const id of [record.substrateId, record.compoundId, record.headId]) if (id) this.#items.add(id);
-    for (const id of Object.values(record.revisions)) if (id) this.#revisions.add(id);
+    // A row of before may refer to nothing.
+    for (const id of Object.values(record.revisions)) if (id && isId(id)) this.#revisions.add(id);
   }
 
   /** Everything they stand for, and what that in turn refers to. */

@@ -31,14 +31,17 @@ export async function ledgerPage(context: Context, query: LedgerQuery): Promise<
   };
 }
 
-/** Everything that matches, newest first, page by page: never all of it at once. */
+/** Everything that matches, newest first, page by page: never all of it at once. The next page is read while one is taken. */
 export async function* ledgerAll(context: Context, query: LedgerQuery): AsyncGenerator<LedgerRecord> {
-  let cursor: string | null | undefined = undefined;
-  do {
-    const page: LedgerPage = await ledgerPage(context, { ...query, cursor, limit: AT_ONCE });
+  const pageAt = (cursor?: string) => ledgerPage(context, { ...query, cursor, limit: AT_ONCE });
+  let next: Promise<LedgerPage> | null = pageAt();
+  while (next) {
+    const page: LedgerPage = await next;
+    next = page.next ? pageAt(page.next) : null;
+    // Whoever takes no more of it does not hear of a page that could not be read.
+    next?.catch(() => undefined);
     yield* page.records;
-    cursor = page.next;
-  } while (cursor);
+  }
 }
 
 /** Runs of a ticket, newest first. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { restWords } from '@unto/core';
+import { CAUSE_WORDS, restWords } from '@unto/core';
 import { CONTRAST_STEPS } from '@unto/contract';
 import { useQuery } from '@pinia/colada';
 import { computed, ref } from 'vue';
@@ -65,6 +65,25 @@ const benchRows = computed<[string, string][]>(() => {
       : []),
   ];
 });
+const { data: followed } = useQuery({
+  key: () => ['faults', 'story', props.id],
+  query: () => api.call('runStory', { params: { id: props.id } }),
+});
+const story = computed(() => followed.value ?? null);
+const found = computed(() =>
+  (story.value?.cases ?? []).map((one) => {
+    const finding = one.findings.at(-1);
+    const causes = finding?.causes.map((cause) => CAUSE_WORDS[cause].toLowerCase()).join(' and ');
+    const looks = one.looks.at(-1)!.faults.join(', ');
+    const what = !finding ? 'looked for, not settled' : causes || 'not found out';
+    return {
+      id: one.id,
+      words: `${looks}: ${what}`,
+      changed: finding?.remedies.map(({ words }) => words) ?? [],
+      corrected: one.findings.length > 1,
+    };
+  }),
+);
 const { remarks, retire } = useRemarks(
   () => run.value?.ticketId ?? null,
   () => props.id,
@@ -188,6 +207,34 @@ const missing = computed(() => error.value?.message ?? '');
                 >Find the fault</RouterLink
               >
             </td>
+          </tr>
+          <tr v-for="one in found" :key="one.id">
+            <td>Traced to</td>
+            <td data-test-id="run-fault">
+              <RouterLink :to="`/faults/run/${run.id}`">{{ one.words }}</RouterLink><template v-if="one.changed.length"
+                >; {{ one.changed.join('; ') }}</template
+              ><span v-if="one.corrected" class="quiet">; the finding was corrected</span>
+            </td>
+          </tr>
+          <tr v-if="story?.reworkOf">
+            <td>Makes anew</td>
+            <td>
+              piece{{ story.reworkOf.pieces.length > 1 ? 's' : '' }} {{ story.reworkOf.pieces.join(', ') }} of
+              <RouterLink :to="`/ledger/${story.reworkOf.runId}`">this run</RouterLink>: {{ story.reworkOf.way }}
+            </td>
+          </tr>
+          <tr v-for="one in story?.reworks ?? []" :key="one.id">
+            <td>Made anew</td>
+            <td>
+              piece{{ one.pieces.length > 1 ? 's' : '' }} {{ one.pieces.join(', ') }}: {{ one.way
+              }}<template v-if="one.doneRunId"
+                >, <RouterLink :to="`/ledger/${one.doneRunId}`">in this run</RouterLink></template
+              ><span v-else class="quiet">, not done yet</span>
+            </td>
+          </tr>
+          <tr v-if="run.correctsId">
+            <td>Corrects</td>
+            <td><RouterLink :to="`/ledger/${run.correctsId}`">an earlier entry</RouterLink></td>
           </tr>
           <tr v-if="run.judgement?.note">
             <td>Said with it</td>
