@@ -142,6 +142,35 @@ describe('the cause of a fault', () => {
     expect(after.causes.some(({ cause }: any) => cause === 'touched or greasy')).toBe(false);
   });
 
+  it('sets a can aside once; what is changed already has nothing left to change', async () => {
+    const { run } = await paleRun({ air: 'off', reason: 'valve shut' });
+    const { body: found } = await open(run);
+    const settle = () =>
+      post(`/api/faults/${found.id}/findings`, {
+        ...{ causes: ['compound off'], way: null, remedies: [{ kind: 'retire container' }], note: '' },
+      });
+    const first = await settle();
+    expect(first.body.findings[0].remedies[0].words).toMatch(/set aside in Stores$/);
+    const [can] = await rig.sql<{ retired: boolean }>(
+      `SELECT retired FROM inventory_items WHERE id = '${first.body.findings[0].remedies[0].recordId}'`,
+    );
+    expect(can!.retired).toBe(true);
+    const again = await settle();
+    expect(again.body.faults[0]).toMatchObject({ path: 'remedies[0]' });
+    expect((await rig.call('GET', `/api/faults/of/run/${run.id}`)).body.container.retired).toBe(true);
+    await rig.sql(`UPDATE inventory_items SET retired = false WHERE kind = 'container'`);
+  });
+
+  it('counts causes by whoever made the runs, and tells how many are still looked for', async () => {
+    const mine = (await rig.call('GET', `/api/fault-causes?operatorId=${rig.operator}`)).body;
+    const all = (await rig.call('GET', '/api/fault-causes')).body;
+    expect(mine.cases).toBe(all.cases);
+    const { run } = await paleRun({ air: 'off', reason: 'valve shut' });
+    await open(run);
+    expect((await rig.call('GET', '/api/fault-causes')).body.open).toBe(all.open + 1);
+    expect((await rig.call('GET', `/api/fault-causes?operatorId=${randomUUID()}`)).body.cases).toBe(0);
+  });
+
   it.each([
     ['a mark that is gone and grainy', { faults: ['washed off whole', 'grainy'] }, 'faults', 'cannot be'],
     ['nothing seen', { faults: [] }, 'faults', 'Press what it looks like'],

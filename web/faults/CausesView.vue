@@ -77,7 +77,7 @@ const people = computed(() => [
             <tr>
               <th>Cause</th>
               <th class="number">Cases</th>
-              <th></th>
+              <th class="bars"></th>
               <th class="number">With those above</th>
               <th>Last seen as</th>
             </tr>

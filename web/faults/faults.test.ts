@@ -140,6 +140,15 @@ describe('finding a fault', () => {
     expect(chance()).toBeGreaterThan(before);
   });
 
+  it('lists every cause on demand, each with how far other tables would put it', async () => {
+    const { view } = await open();
+    expect(view.findAll('[data-test-id^="cause-"]').length).toBeLessThan(7);
+    const more = view.findAll('button').find((button: any) => /All \d+ causes/.test(button.text()))!;
+    await more.trigger('click');
+    expect(view.findAll('[data-test-id^="cause-"]').length).toBeGreaterThan(15);
+    expect(view.text()).toMatch(/between \d+ and \d+ by other tables as good/);
+  });
+
   it('points at a result that was hardly to be expected', async () => {
     const tests = [
       { id: id(5), test: 'acetone', result: 'found', note: '', at: '2026-03-01T11:10:00.000Z', by: id(6) },
