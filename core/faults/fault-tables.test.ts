@@ -164,7 +164,9 @@ describe('what a fact speaks for (common practice, no source)', () => {
         const own = RECORD[key as keyof FaultRecord];
         return [
           key,
-          key === 'coat' ? { ...RECORD.coat!, handling: (change as any).coat.handling, findings: null } : own,
+          key === 'coat'
+            ? { ...RECORD.coat!, handling: (change as Pick<FaultRecord, 'coat'>).coat!.handling, findings: null }
+            : own,
         ];
       }),
     );

@@ -26,7 +26,8 @@ export async function faultPage(context: Context, kind: FaultSubject, id: string
     ...{ kind, subjectId: id, ticketId: ticket.id, title: ticket.title, ...on },
     about: aboutOf(subject),
     at: subject.at.toISOString(),
-    record: await recordOf(context, subject),
+    // What was frozen as it was first looked for needs no window fitted again.
+    record: cases.at(-1)?.record ?? (await recordOf(context, subject)),
     proposals: await proposalsOf(context, subject),
     cases,
     settled: await settledCases(context, cases.at(-1)?.id),

@@ -1,6 +1,6 @@
-import { causeChances, contradictions, learnFaults, possibleCauses, type SettledCase } from '@unto/core';
+import { contradictions, possibleCauses, type SettledCase } from '@unto/core';
 import type { CreateFaultCase, CreateFaultLook, CreateFaultTest, FaultCase } from '@unto/contract';
-import { faultEvidence, recordAsSeen } from '@unto/domain';
+import { recordAsSeen } from '@unto/domain';
 import { createOnce, find, insert, list, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
@@ -105,16 +105,6 @@ const MOST_LEARNT = 2000;
 export async function settledCases(context: Context, butId?: string): Promise<SettledCase[]> {
   const rows = await list(context, 'settledFaults', { order: [['at', 'DESC']], limit: MOST_LEARNT });
   return rows.filter(({ id }) => id !== butId).map(({ faults, causes }) => ({ faults, causes }));
-}
-
-/** What each cause is given by all that is known of a case now. */
-export async function chancesOf(context: Context, of: FaultCase): Promise<FaultCase['findings'][number]['chances']> {
-  const seen = of.looks.at(-1)!.faults;
-  const chances = causeChances(
-    faultEvidence(of.record, seen, of.tests),
-    learnFaults(await settledCases(context, of.id)),
-  );
-  return [...chances].map(([cause, chance]) => ({ cause, chance })).sort((a, b) => b.chance - a.chance);
 }
 
 /** @throws invalid-input for causes that cannot have been at work */

@@ -281,6 +281,6 @@ describe('the program of a rework', () => {
     const empty = await fetch(await made({ region: { xMm: 30, yMm: 15, widthMm: 2, heightMm: 2 } }));
     expect(empty.status).toBe(422);
     const two = await fetch(await made({ pieces: [1, 2], alignment: { drawn: points(0, 0), found: points(0, 0) } }));
-    expect(((await two.json()) as any).faults[0].message).toContain('a rework of each');
+    expect(((await two.json()) as { faults: { message: string }[] }).faults[0]!.message).toContain('a rework of each');
   });
 });

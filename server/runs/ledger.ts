@@ -13,22 +13,13 @@ const AT_ONCE = 500;
 export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
   const where = { [Op.and]: filters(query) } as WhereOptions;
   const { rows, next } = await pageOf(context, 'ledgerRows', { key: 'at', where }, { limit: PAGE, ...query });
-  const runs = new Map(
-    (
-      await rowsOf(
-        context,
-        'runs',
-        rows.map(({ id }) => id),
-      )
-    ).map((run) => [run.id, run]),
+  const ids = rows.map(({ id }) => id);
+  const runs = new Map((await rowsOf(context, 'runs', ids)).map((run) => [run.id, run]));
+  const records = await ledgerRecords(
+    context,
+    ids.map((id) => runs.get(id)!),
   );
-  return {
-    records: await ledgerRecords(
-      context,
-      rows.map(({ id }) => runs.get(id)!),
-    ),
-    next,
-  };
+  return { records, next };
 }
 
 /** Everything that matches, newest first, page by page: never all of it at once. The next page is read while one is taken. */

@@ -118,7 +118,7 @@ describe('finding a fault', () => {
     await press(view, by('settle-fault'));
     await view.find('form#settle-fault').trigger('submit');
     await flushPromises();
-    const finding = server.posts().find(({ path }) => path.endsWith('/findings'))!.body as any;
+    const finding = server.posts().find(({ path }) => path.endsWith('/findings'))!.body as { remedies: unknown };
     expect(finding).toMatchObject({ causes: ['air blew the powder'], way: 'redo the region' });
     expect(finding.remedies).toEqual([expect.objectContaining({ kind: 'question' })]);
   });

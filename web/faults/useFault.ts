@@ -39,6 +39,9 @@ export interface ShownCause {
   readonly cases: number;
 }
 
+/** Usual practice alone. */
+const USUAL = learnFaults([]);
+
 /** A fact that moves the odds less than this is not worth its words. */
 const WORTH = 1.08;
 
@@ -101,7 +104,7 @@ export function useFault(of: () => { readonly kind: FaultSubject; readonly id: s
   const causes = computed<ShownCause[]>(() => {
     if (!ranking.value || !evidence.value) return [];
     const { possible = [] } = evidence.value;
-    const usual = causeChances({ seen: faults.value, possible }, learnFaults([]));
+    const usual = causeChances({ seen: faults.value, possible }, USUAL);
     const own = shopCounts(settled.value, faults.value);
     return ranking.value.causes.map((one) => ({
       ...one,
