@@ -1,12 +1,11 @@
-import { Op } from 'sequelize';
-import type { ImportReport, LedgerRecord } from '@unto/contract';
-import { alone, insertMany, isId, list, rowsOf, stableJson, type Context } from '../db/context.js';
+import type { ImportReport } from '@unto/contract';
+import { alone, insertMany, isId, rowsOf, stableJson, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { bringAround } from './around.js';
 import { checkedWhole, type Imported } from './imported.js';
-import { gently, inParts } from '../db/in-parts.js';
-import { ledgerRecords } from './ledger.js';
+import { gently } from '../db/in-parts.js';
+import { ledgerRecords } from './ledger-record.js';
 import { kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
 type FileProblem = ImportReport['problems'][number];
@@ -59,9 +58,7 @@ function refuseStrange(unknown: readonly Unknown[], records: number): never {
 
 async function compare(context: Context, entries: readonly FileRecord[]) {
   const ids = entries.map(({ record }) => record.id).filter((id) => isId(id ?? ''));
-  const here: LedgerRecord[] = [];
-  for (const some of inParts(ids))
-    here.push(...(await ledgerRecords(context, await list(context, 'runs', { where: { id: { [Op.in]: some } } }))));
+  const here = await ledgerRecords(context, ids);
   const byId = new Map(await gently(here, (record): [string, string] => [record.id, stableJson(kept(record))]));
   const seen = new Set<string>();
   const problems: FileProblem[] = [];

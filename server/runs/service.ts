@@ -24,7 +24,7 @@ import { stationFacts } from '../progress/service.js';
 import { benchOf } from './bench.js';
 import { getTicket } from '../tickets/service.js';
 import { refuseHotGlass } from '../timers/hot-glass.js';
-import { ledgerRecords } from './ledger.js';
+import { ledgerRecords } from './ledger-record.js';
 import { doseFigure, gradeOfRun } from './run-figures.js';
 
 /** Logs a run with the setting as entered and, beside it, in core units. A wet coat is never fired. */
@@ -161,7 +161,8 @@ async function firedOn(context: Context, { head, substrate, compound }: Revision
 }
 
 export async function getRun(context: Context, id: string): Promise<LedgerRecord> {
-  return (await ledgerRecords(context, [await find(context, 'runs', id)]))[0]!;
+  const { id: known } = await find(context, 'runs', id);
+  return (await ledgerRecords(context, [known]))[0]!;
 }
 
 export async function createCleaning(context: Context, runId: string, request: CreateCleaning): Promise<Cleaning> {
