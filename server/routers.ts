@@ -1,4 +1,5 @@
-import { openApiDocument, systemRoutes } from '@unto/contract';
+import { FILE_SCHEMAS, fileSchema, openApiDocument, systemRoutes } from '@unto/contract';
+import { nothingUnder } from './db/context.js';
 import { deviceRouter } from './bench-devices/router.js';
 import { artworkRouter } from './artworks/router.js';
 import { cardRouter } from './cards/router.js';
@@ -42,6 +43,11 @@ const systemRouter = router(systemRoutes, {
     return { state: 'up' as const, diskFree: await context.files.freeShare() };
   },
   openapi: async () => (document ??= openApiDocument()),
+  fileSchema: async (_context, { params }) => {
+    const file = FILE_SCHEMAS.find((one) => one === params.file);
+    if (!file) throw nothingUnder(params.file);
+    return fileSchema(file);
+  },
 });
 
 /** What answers every route of the contract, a router a resource. */

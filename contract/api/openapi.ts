@@ -17,7 +17,17 @@ export function jsonSchemaOf(schema: Schema): JsonSchema {
         : {};
     return description.nullable ? { anyOf: [shape, { type: 'null' }] } : shape;
   };
-  return convertSchema(schema as never, { converters: { mixed } as never }) as JsonSchema;
+  return withNull(convertSchema(schema as never, { converters: { mixed } as never }) as JsonSchema) as JsonSchema;
+}
+
+/** A word that may be null has null among its words: the converter leaves it out. */
+function withNull(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(withNull);
+  if (typeof schema !== 'object' || schema === null) return schema;
+  const { type, enum: words } = schema as { type?: unknown; enum?: unknown[] };
+  const nullable = Array.isArray(type) && type.includes('null') && Array.isArray(words) && !words.includes(null);
+  const parts = Object.entries(schema).map(([key, part]) => [key, withNull(part)]);
+  return { ...Object.fromEntries(parts), ...(nullable ? { enum: [...words, null] } : {}) };
 }
 
 /** The OpenAPI 3.1 document of the whole API, generated from the routes and their schemas. */

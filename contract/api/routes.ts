@@ -1,4 +1,4 @@
-import { mixed } from 'yup';
+import { mixed, string } from 'yup';
 import { workshopRoutes } from '../workshop/routes.js';
 import { todayRoutes } from '../today/routes.js';
 import { findRoutes } from '../find/routes.js';
@@ -48,6 +48,14 @@ export const systemRoutes = {
     path: '/api/openapi.json',
     summary: 'This document',
     params: {},
+    alive: true,
+    answer: mixed<object>().required(),
+  }),
+  fileSchema: route({
+    method: 'get',
+    path: '/api/schemas/:file',
+    summary: 'JSON Schema of a file that goes out as JSON: ledger, stores',
+    params: { file: string().required().max(40) },
     alive: true,
     answer: mixed<object>().required(),
   }),

@@ -1,5 +1,6 @@
 import { array, object, type InferType } from 'yup';
 import {
+  CALENDAR_WHILES,
   CAUSES,
   COAT_HANDLINGS,
   FAULT_TEST_KEYS,
@@ -351,15 +352,19 @@ export const faultCausesQuery = object({
 });
 export type FaultCausesQuery = Frozen<InferType<typeof faultCausesQuery>>;
 
-/** Causes that were found, the commonest first. */
+/** Causes that were found, the commonest first, and when: by calendar whiles from the first case to now. */
 export const faultCauses = record({
   cases: amount(),
   open: amount(),
+  by: word(CALENDAR_WHILES),
+  whiles: list(record({ from: instant(), cases: amount() })),
   causes: list(
     record({
       cause: word(CAUSES),
       cases: amount(),
       newest: instant(),
+      /** Cases in each while. */
+      over: list(amount()),
       /** Of the newest of them. */
       faults: list(word(FAULTS)),
       subject: record({ kind: word(FAULT_SUBJECTS), id: uuid(), title: words() }),

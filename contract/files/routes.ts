@@ -19,4 +19,11 @@ export const fileRoutes = {
     params: { hash: keptHash('File') },
     answer: { media: 'application/octet-stream' },
   }),
+  smallPicture: route({
+    method: 'get',
+    path: '/api/files/:hash/small',
+    summary: 'A kept picture, small, for lists of many',
+    params: { hash: keptHash('File') },
+    answer: { media: 'application/octet-stream' },
+  }),
 } as const;

@@ -99,6 +99,8 @@ export const inventoryRevision = record({
 });
 export type InventoryRevision = Frozen<InferType<typeof inventoryRevision>>;
 
+/** What a file of stores says that it is. */
+export const INVENTORY_FILE = { format: 'unto-stores', version: 1 } as const;
 /** A file of items of any kinds. */
 export const inventoryFile = record({
   format: words(),

@@ -1,4 +1,5 @@
 export * from './run-bench.js';
+export * from './looks.js';
 export * from './routes.js';
 export * from './runs.js';
 export * from './around.js';

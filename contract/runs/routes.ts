@@ -15,8 +15,10 @@ import {
   ledgerPage,
   ledgerQuery,
   ledgerRecord,
+  ledgerTrendQuery,
   retireLedgerFilter,
 } from './runs.js';
+import { ledgerTrend, runPicture, runPicturesQuery } from './looks.js';
 import { route } from '../routing/index.js';
 
 export const runRoutes = {
@@ -97,6 +99,23 @@ export const runRoutes = {
     params: {},
     answer: ledgerChoices,
     holdsS: 60,
+  }),
+  ledgerTrend: route({
+    method: 'get',
+    path: '/api/ledger/trend',
+    summary: 'Contrast, good pieces and minutes of runs, followed over time',
+    params: {},
+    query: ledgerTrendQuery,
+    answer: ledgerTrend,
+    holdsS: 60,
+  }),
+  runPictures: route({
+    method: 'get',
+    path: '/api/ledger/pictures',
+    summary: 'Pictures that tell of some runs',
+    params: {},
+    query: runPicturesQuery,
+    answer: list(runPicture),
   }),
   ledgerCsv: route({
     method: 'get',

@@ -220,6 +220,7 @@ const ledgerFilterFields = {
   text: string().max(200).optional(),
 };
 export const ledgerQuery = object({ ...ledgerFilterFields, ...pageQuery });
+export const ledgerTrendQuery = object(ledgerFilterFields);
 export type LedgerQuery = Frozen<InferType<typeof ledgerQuery>>;
 
 /** A filter that somebody gave a name. */
@@ -242,6 +243,8 @@ export type LedgerFilter = Frozen<InferType<typeof ledgerFilter>>;
 /** What stands in the ledger to be filtered by: lots of cans and of blanks, the newest first. */
 export const ledgerChoices = record({ canLots: list(words()), blankLots: list(words()) });
 
+/** What a ledger's file says that it is. */
+export const LEDGER_FILE = { format: 'unto-ledger', version: 1 } as const;
 /** A ledger file is taken as it is, whole. */
 export const MAX_LEDGER_BYTES = 256_000_000;
 export const importLedgerQuery = object({ format: oneOf('Format', ['csv', 'json'] as const) });

@@ -1,3 +1,4 @@
 export * from './control-chart.js';
 export * from './drift.js';
 export * from './factors.js';
+export * from './ledger-trend.js';

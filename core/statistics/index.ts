@@ -5,3 +5,4 @@ export * from './partial-pooling.js';
 export * from './student-t.js';
 export * from './fisher-exact.js';
 export * from './gaussian-process.js';
+export * from './mann-kendall.js';

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { readProgram } from '../../simulators/burn/index.js';
-import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
+import { fillInventory, openTestRig, runBody, ticketBody, type TestRig, bringFile } from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -18,14 +18,7 @@ beforeEach(async () => {
   ticketId = (await rig.call('POST', '/api/tickets', ticketBody(ids, { pieces: 6 }))).body.id;
 });
 
-async function keeps(name: string, content: string | Buffer) {
-  const answer = await fetch(`${rig.base}/api/files?name=${name}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream', 'x-unto-operator': rig.operator },
-    body: typeof content === 'string' ? content : new Uint8Array(content),
-  });
-  return { status: answer.status, body: (await answer.json()) as any };
-}
+const keeps = (name: string, content: string | Buffer) => bringFile(rig, name, content);
 const SAID = { unit: null, closed: 'filled', widthMm: null, darker: 128 };
 const brings = async (name: string, content: string | Buffer, said: object = {}, ticket = ticketId) =>
   rig.call('POST', `/api/tickets/${ticket}/artworks`, {

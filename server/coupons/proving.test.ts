@@ -2,7 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { PLAIN_SETTING, usualRules } from '@unto/core';
 import { couponRules } from '@unto/domain';
-import { BURNT, DESIGN, fillInventory, FIRED, openTestRig, ticketBody, type TestRig } from '../testing/rig.js';
+import {
+  BURNT,
+  DESIGN,
+  fillInventory,
+  FIRED,
+  openTestRig,
+  ticketBody,
+  type TestRig,
+  keptFile,
+} from '../testing/rig.js';
 
 let rig: TestRig;
 let ids: Awaited<ReturnType<typeof fillInventory>>;
@@ -39,14 +48,9 @@ async function burntCoupon() {
   return (await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT)).body;
 }
 let files = 0;
-async function keptFile(): Promise<string> {
+async function nextPicture(): Promise<string> {
   files += 1;
-  const response = await fetch(`${rig.base}/api/files?name=p.jpg`, {
-    method: 'POST',
-    headers: { 'content-type': 'image/jpeg', 'x-unto-operator': rig.operator },
-    body: Buffer.concat([JPEG, Buffer.from([files])]),
-  });
-  return ((await response.json()) as { hash: string }).hash;
+  return keptFile(rig, 'p.jpg', Buffer.concat([JPEG, Buffer.from([files])]));
 }
 const cell = (index: number, contrast: number | null, change: object = {}) => ({
   ...{ cell: index, unreadable: contrast === null ? 'glare' : null },
@@ -76,7 +80,7 @@ async function pictured(
     stage,
     entries: {
       ...{
-        fileHash: fileHash ?? (await keptFile()),
+        fileHash: fileHash ?? (await nextPicture()),
         card: 'A5',
         reprojectionErrorMm: 0.03,
         mmPerPx: 0.11,
@@ -148,7 +152,7 @@ describe('pictures of a coupon', () => {
     const designed = await newCoupon();
     expect((await pictured(designed.id, 'rinsed', FULL)).body.detail).toMatch(/not burnt yet/);
     const [one, other] = [await burntCoupon(), await burntCoupon()];
-    const hash = await keptFile();
+    const hash = await nextPicture();
     expect((await pictured(one.id, 'rinsed', FULL, hash)).status).toBe(200);
     expect((await pictured(one.id, 'scrubbed', FULL, hash)).body.faults[0].message).toMatch(/kept as rinsed/);
     expect((await pictured(other.id, 'rinsed', FULL, hash)).body.faults[0].message).toMatch(/read for K-\d+ already/);

@@ -10,6 +10,7 @@ import {
   ticketBody,
   weighingBody,
   type TestRig,
+  keptFile,
 } from '../testing/rig.js';
 
 let rig: TestRig;
@@ -204,12 +205,7 @@ describe('a fault of a coat that was not fired', () => {
   it('is looked for among what coats do, and proposed by its picture', async () => {
     const ticket = await newTicket();
     await coat(ticket);
-    const kept = await fetch(`${rig.base}/api/files?name=coat.jpg`, {
-      method: 'POST',
-      headers: { 'content-type': 'image/jpeg', 'x-unto-operator': rig.operator },
-      body: Buffer.from([0xff, 0xd8, 0xff, 0xe0, 9, 9]),
-    });
-    const { hash } = (await kept.json()) as { hash: string };
+    const hash = await keptFile(rig, 'coat.jpg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 9, 9]));
     const film = Array.from({ length: 44 * 28 }, (_, i) => (i % 44 > 30 && i / 44 > 18 ? 0.4 : 1));
     const { body: pictures } = await post(`/api/tickets/${ticket.id}/coat-pictures`, {
       ...{ weighingId: null, decision: 'accepted', note: '' },

@@ -10,6 +10,7 @@ import {
   type UnitChoice,
 } from '@unto/core';
 import {
+  INVENTORY_FILE,
   LATER_FIELDS,
   MAX_INVENTORY_BYTES,
   RENAMED_FIELDS,
@@ -21,8 +22,6 @@ import {
 import { fault } from '../errors/api-error.js';
 import { readJsonFile } from './json-file.js';
 
-const FORMAT = 'unto-stores';
-const VERSION = 1;
 const MOST_ITEMS = 5000;
 const ROWS = ' | ';
 const CELLS = '; ';
@@ -41,8 +40,7 @@ export interface FileItem {
 
 export function inventoryJson(items: readonly InventoryItem[]) {
   return {
-    format: FORMAT,
-    version: VERSION,
+    ...INVENTORY_FILE,
     items: items.map(({ id, kind, retired, body }) => ({ id, kind, retired, body })),
   };
 }
@@ -62,8 +60,7 @@ export function readInventoryFile(
 /** Reads a JSON export; `line` counts items from 1. @throws invalid-input */
 export function readInventoryJson(text: string): FileItem[] {
   const { found: items } = readJsonFile(text, {
-    format: FORMAT,
-    version: VERSION,
+    ...INVENTORY_FILE,
     entries: 'items',
     what: 'a file of stores',
   });

@@ -1,5 +1,5 @@
 import { decodeTable, PLAIN_SETTING, readCsv, writeCsv, writeCsvRows, type CsvRow, type SettingRest } from '@unto/core';
-import { MAX_LEDGER_BYTES, unfitIn, type LedgerRecord } from '@unto/contract';
+import { LEDGER_FILE, MAX_LEDGER_BYTES, unfitIn, type LedgerRecord } from '@unto/contract';
 import { fault } from '../errors/api-error.js';
 import { readJsonFile } from './json-file.js';
 import { recordFaults } from './ledger-faults.js';
@@ -27,9 +27,6 @@ interface ShownCells {
   readonly names: readonly { readonly column: string; readonly name: string; readonly id: string }[];
   readonly others: Readonly<Record<string, string>>;
 }
-
-const FORMAT = 'unto-ledger';
-const VERSION = 1;
 
 type Cell = string | number | null;
 interface Column {
@@ -179,7 +176,7 @@ export async function* ledgerJson(
   records: AsyncIterable<LedgerRecord>,
   around: { note(record: LedgerRecord): void; whole(): Promise<object> },
 ): AsyncGenerator<string> {
-  let some = `{"format":"${FORMAT}","version":${VERSION},"records":[`;
+  let some = `${JSON.stringify(LEDGER_FILE).slice(0, -1)},"records":[`;
   let separator = '\n';
   for await (const record of records) {
     some += separator + JSON.stringify(record);
@@ -277,8 +274,7 @@ const LOOKED_UP = {
 /** Reads a JSON export; `line` counts records from 1. @throws invalid-input */
 function readLedgerJson(text: string): { readonly entries: readonly ReadRecord[]; readonly around: unknown } {
   const { found: records, file } = readJsonFile(text, {
-    format: FORMAT,
-    version: VERSION,
+    ...LEDGER_FILE,
     entries: 'records',
     what: 'a ledger',
   });

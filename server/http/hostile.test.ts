@@ -14,6 +14,7 @@ import {
   ticketBody,
   weighingBody,
   type TestRig,
+  keptFile,
 } from '../testing/rig.js';
 
 /** Requests for each route; `npm run torture` sends many more. */
@@ -62,12 +63,7 @@ beforeAll(async () => {
     if (burnt) await rig.call('PUT', `/api/coupons/${coupon.id}/burnt`, BURNT);
   }
   await rig.call('POST', '/api/runs', runBody(ticket.id, { pieces: 1 }));
-  const file = await fetch(`${rig.base}/api/files?name=p.jpg`, {
-    method: 'POST',
-    headers: { 'content-type': 'image/jpeg', 'x-unto-operator': rig.operator },
-    body: Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2]),
-  });
-  const { hash } = (await file.json()) as { hash: string };
+  const hash = await keptFile(rig, 'p.jpg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2]));
   const samples = {
     createTicket: ticketBody(ids),
     createWeighing: weighingBody(ids),

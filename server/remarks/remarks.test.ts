@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
+import { fillInventory, openTestRig, runBody, ticketBody, type TestRig, keptFile } from '../testing/rig.js';
 
 let rig: TestRig;
 let ticketId: string;
@@ -11,12 +11,7 @@ beforeAll(async () => {
   const ids = await fillInventory(rig);
   ticketId = (await rig.call('POST', '/api/tickets', ticketBody(ids))).body.id;
   runId = (await rig.call('POST', '/api/runs', runBody(ticketId))).body.id;
-  const file = await fetch(`${rig.base}/api/files?name=rim.jpg`, {
-    method: 'POST',
-    headers: { 'content-type': 'image/jpeg', 'x-unto-operator': rig.operator },
-    body: Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2]),
-  });
-  hash = ((await file.json()) as { hash: string }).hash;
+  hash = await keptFile(rig, 'rim.jpg', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2]));
 });
 afterAll(() => rig.close());
 

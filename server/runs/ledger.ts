@@ -29,13 +29,21 @@ export async function* ledgerAll(context: Context, query: LedgerQuery): AsyncGen
   }
 }
 
+/** Ids of the newest runs that a filter lets through, at most so many. */
+export async function newestIn(context: Context, query: LedgerQuery, limit: number): Promise<string[]> {
+  const where = { [Op.and]: filters(query) } as WhereOptions;
+  return idsOf(await list(context, 'ledgerRows', { where, order: NEWEST, limit, attributes: ['id'] }));
+}
+
+const NEWEST = [
+  ['at', 'DESC'],
+  ['id', 'DESC'],
+];
+
 /** Runs of a ticket, newest first. */
 export async function runsOf(context: Context, ticketId: string): Promise<LedgerRecord[]> {
-  const order = [
-    ['at', 'DESC'],
-    ['id', 'DESC'],
-  ];
-  return ledgerRecords(context, idsOf(await list(context, 'runs', { where: { ticketId }, order, attributes: ['id'] })));
+  const rows = await list(context, 'runs', { where: { ticketId }, order: NEWEST, attributes: ['id'] });
+  return ledgerRecords(context, idsOf(rows));
 }
 
 const idsOf = (rows: readonly { id: string }[]) => rows.map(({ id }) => id);

@@ -5,6 +5,7 @@ import { Referred } from './around.js';
 import { cleaningAdvice } from './cleaning-advice.js';
 import { importLedger } from './import.js';
 import { ledgerAll, ledgerChoices, ledgerPage } from './ledger.js';
+import { runPictures, trendOfLedger } from './ledger-looks.js';
 import { createLedgerFilter, ledgerFilters, retireLedgerFilter } from './ledger-filters.js';
 import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
 import * as service from './service.js';
@@ -20,6 +21,8 @@ export const runRouter = router(runRoutes, {
   createLedgerFilter: (context, { body }) => createLedgerFilter(context, body),
   retireLedgerFilter: (context, { params, body }) => retireLedgerFilter(context, params.id, body),
   ledgerChoices: (context) => ledgerChoices(context),
+  ledgerTrend: (context, { query }) => trendOfLedger(context, query),
+  runPictures: (context, { query }) => runPictures(context, query),
   ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),
   ledgerJson: async (context, { query }) => {
     const referred = new Referred();

@@ -397,3 +397,18 @@ export function runBody(ticketId: string, change: object = {}) {
     ...change,
   };
 }
+
+/** Brings a file, as a page does: what the server says of it. */
+export async function bringFile(rig: TestRig, name: string, content: string | Buffer) {
+  const answer = await fetch(`${rig.base}/api/files?name=${encodeURIComponent(name)}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'x-unto-operator': rig.operator },
+    body: typeof content === 'string' ? content : new Uint8Array(content),
+  });
+  return { status: answer.status, body: (await answer.json()) as any };
+}
+
+/** Keeps a file: the hash it is kept under. */
+export async function keptFile(rig: TestRig, name: string, content: string | Buffer): Promise<string> {
+  return (await bringFile(rig, name, content)).body.hash;
+}

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { lightness, seededRandom } from '@unto/core';
 import { photographTray } from '../../simulators/camera/tray-photo.js';
 import { paintedPiece, type PaintedPiece } from '../../simulators/testing/painted-piece.js';
-import { fillInventory, openTestRig, runBody, ticketBody, type TestRig } from '../testing/rig.js';
+import { fillInventory, openTestRig, runBody, ticketBody, type TestRig, keptFile } from '../testing/rig.js';
 
 const LONG = { timeout: 60_000 };
 let rig: TestRig;
@@ -33,14 +33,7 @@ const SHEET = {
   ...{ firstXMm: null, firstYMm: null, shiftMm: 0, testPlaces: 0, pieces: [] },
 };
 
-async function keeps(name: string, content: string | Buffer): Promise<string> {
-  const answer = await fetch(`${rig.base}/api/files?name=${name}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream', 'x-unto-operator': rig.operator },
-    body: typeof content === 'string' ? content : new Uint8Array(content),
-  });
-  return ((await answer.json()) as { hash: string }).hash;
-}
+const keeps = (name: string, content: string | Buffer) => keptFile(rig, name, content);
 async function ran(laid = true): Promise<string> {
   const { body: ticket } = await rig.call('POST', '/api/tickets', ticketBody(ids, { pieces: 4 }));
   await rig.call('POST', `/api/tickets/${ticket.id}/sheets`, { id: randomUUID(), entries: SHEET });

@@ -36,6 +36,19 @@ const rows = computed(() => {
     return { ...one, upTo: sum / total.value };
   });
 });
+/** Where the columns over time begin, and what one of them is. */
+const overHead = computed(() => {
+  const first = data.value?.whiles[0];
+  return first ? `By the ${data.value!.by}, ${formatDay(first.from)} to now` : '';
+});
+/** The busiest while of any cause: what a full bar is. */
+const most = computed(() => Math.max(1, ...causes.value.flatMap(({ over }) => over)));
+const overWords = (over: readonly number[]) =>
+  over
+    .map((cases, i) => ({ cases, from: data.value!.whiles[i]!.from }))
+    .filter(({ cases }) => cases)
+    .map(({ cases, from }) => `${cases} from ${formatDay(from)}`)
+    .join(', ');
 const choices = (kind: 'compound' | 'substrate') => [
   { value: ALL, label: 'all' },
   ...shop.items.filter((item) => item.kind === kind).map((item) => ({ value: item.id, label: item.body.name })),
@@ -79,6 +92,7 @@ const people = computed(() => [
               <th class="number">Cases</th>
               <th class="bars"></th>
               <th class="number">With those above</th>
+              <th class="over">{{ overHead }}</th>
               <th>Last seen as</th>
             </tr>
           </thead>
@@ -92,6 +106,11 @@ const people = computed(() => [
                 <span :style="{ width: `${(100 * one.cases) / rows[0]!.cases}%` }"></span>
               </td>
               <td class="number mono">{{ Math.round(100 * one.upTo) }} %</td>
+              <td class="over">
+                <span class="columns" role="img" :aria-label="overWords(one.over)" :title="overWords(one.over)">
+                  <i v-for="(cases, i) in one.over" :key="i" :style="{ height: `${(100 * cases) / most}%` }"></i>
+                </span>
+              </td>
               <td>
                 {{ one.faults.join(', ') }},
                 <RouterLink :to="`/faults/${one.subject.kind}/${one.subject.id}`">{{ one.subject.title }}</RouterLink>
@@ -129,7 +148,7 @@ const people = computed(() => [
 }
 
 .bars {
-  width: 30%;
+  width: 20%;
 }
 
 .bars span {
@@ -138,11 +157,29 @@ const people = computed(() => [
   background: var(--unto-action);
 }
 
+.over {
+  white-space: nowrap;
+}
+
+.columns {
+  display: inline-flex;
+  align-items: flex-end;
+  gap: 2px;
+  height: 26px;
+  border-bottom: 1px solid var(--unto-ink);
+}
+
+.columns i {
+  width: 9px;
+  background: var(--unto-ink);
+}
+
 @media (max-width: 900px) {
   .filters {
     grid-template-columns: 1fr;
   }
 
+  .over,
   .bars {
     display: none;
   }

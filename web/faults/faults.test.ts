@@ -200,14 +200,25 @@ describe('what went wrong', () => {
   it('lists causes as often as they were found, with the share of those above', async () => {
     const cause = (name: string, cases: number) => ({
       ...{ cause: name, cases, newest: '2026-03-01T10:00:00.000Z', faults: ['grainy'] },
+      over: [cases, 0],
       subject: { kind: 'run', id: id(7), title: 'Tallies' },
     });
     fakeServer({
-      '/api/fault-causes': { cases: 4, open: 1, causes: [cause('too fast', 3), cause('weak beam', 1)] },
+      '/api/fault-causes': {
+        ...{ cases: 4, open: 1, causes: [cause('too fast', 3), cause('weak beam', 1)], by: 'month' },
+        whiles: [
+          { from: '2026-03-01T00:00:00.000Z', cases: 4 },
+          { from: '2026-04-01T00:00:00.000Z', cases: 0 },
+        ],
+      },
       '/api/questions': [],
     });
     const { page } = await mountInShop(CausesView);
     await flushPromises();
-    expect(page.find(by('found-causes')).text()).toMatch(/4 faults traced.*1 looked for.*75 %.*100 %/s);
+    expect(page.find(by('found-causes')).text()).toMatch(/4 faults traced.*1 looked for.*By the month.*75 %.*100 %/s);
+    expect(page.findAll('.columns').map((one) => one.attributes('aria-label'))).toEqual([
+      expect.stringMatching(/^3 from 1 Mar/),
+      expect.stringMatching(/^1 from 1 Mar/),
+    ]);
   });
 });

@@ -114,6 +114,49 @@ describe('the ledger', () => {
   });
 });
 
+const POINT = {
+  ...{ from: '2026-03-01T00:00:00.000Z', to: '2026-04-01T00:00:00.000Z', runs: 8, pieces: 48, minutes: null },
+  ...{ contrast: { value: 3.5, low: 3.1, high: 3.9, runs: 8 }, good: { value: 1, low: null, high: null, runs: 1 } },
+};
+const TREND = {
+  ...{ runs: 8, whole: true, pairings: 2, by: 'month', points: [POINT] },
+  ways: [{ measure: 'contrast', tau: -0.8, chance: 0.004, runs: 8 }],
+};
+
+describe('the ledger looked at otherwise', () => {
+  it('over time: which way each measure goes, in words, as charts and as a table', async () => {
+    const { page, router } = await open('/ledger?show=trend&canLot=K7', { '/api/ledger/trend?canLot=K7': TREND });
+    await vi.waitFor(() => expect(page.find(by('ledger-trend')).exists()).toBe(true));
+    const trend = page.find(by('ledger-trend'));
+    expect(trend.text()).toContain('8 runs by the month');
+    expect(trend.text()).toContain('2 pairings');
+    expect(page.find(by('trend-contrast')).text()).toBe(
+      'Contrast goes down over 8 runs: chance alone does as much less than once in 100.',
+    );
+    expect(page.find(by('trend-good')).text()).toBe('Too few runs to tell a way.');
+    expect(page.find(by('trend-minutes')).exists()).toBe(false);
+    await trend.find('button').trigger('click');
+    expect(trend.find('tbody').text()).toMatch(/8\s*48\s*3\.5 step of 5 \(3\.1 to 3\.9\)\s*100 of 100 \(one run\)/);
+    await page.find(by('ledger-as-list')).trigger('click');
+    await flushPromises();
+    expect(router.currentRoute.value.query).toEqual({ canLot: 'K7' });
+  });
+
+  it('by pictures: those of the runs shown, small, each opened whole', async () => {
+    const picture = (n: number, of: string, words = '') => ({
+      ...{ runId: id(n), of, words, fileHash: 'a'.repeat(64), at: '2026-03-05T10:00:00.000Z' },
+    });
+    const { page } = await open('/ledger?show=pictures', {
+      [`/api/ledger/pictures?runs=${id(6)}%2C${id(5)}`]: [picture(6, 'tray'), picture(6, 'coupon', 'K-012')],
+    });
+    expect(page.find(by('ledger-pictures')).text()).toContain('1 of the 2 runs shown have pictures');
+    const shown = page.findAll('.strip a');
+    expect(shown.map((one) => one.text())).toEqual(['washed pieces', 'coupon: K-012']);
+    expect(shown[0]!.attributes('href')).toBe(`/api/files/${'a'.repeat(64)}`);
+    expect(shown[0]!.find('img').attributes('src')).toBe(`/api/files/${'a'.repeat(64)}/small`);
+  });
+});
+
 describe('runs side by side', () => {
   it('sets off what differs, and only that', async () => {
     fakeServer({ [`/api/runs/${id(6)}`]: record(6), [`/api/runs/${id(5)}`]: record(5, { air: 'on' }) });
