@@ -1,7 +1,8 @@
 import { deviceJob } from '../devices/index.js';
-import { list, uuid } from '../fields/index.js';
+import { list, orNull, record, uuid } from '../fields/index.js';
 import { route } from '../routing/index.js';
-import { createTrayReading, takeTrayPicture, trayReading } from './trays.js';
+import { artworkDrawing } from '../artworks/artworks.js';
+import { createTrayReading, pieceDrawingQuery, takeTrayPicture, trayReading } from './trays.js';
 
 const params = { id: uuid() };
 
@@ -12,6 +13,14 @@ export const trayRoutes = {
     summary: 'What pictures of trays told of a run’s pieces, newest first',
     params,
     answer: list(trayReading),
+  }),
+  pieceDrawing: route({
+    method: 'get',
+    path: '/api/runs/:id/drawing',
+    summary: 'What was to be marked on a piece of a run, as paths of our own geometry; null where nothing was laid out',
+    params,
+    query: pieceDrawingQuery,
+    answer: record({ drawing: orNull(artworkDrawing) }),
   }),
   createTrayReading: route({
     method: 'post',

@@ -1,4 +1,4 @@
-import { array, type InferType } from 'yup';
+import { array, object, type InferType } from 'yup';
 import { TRAY_FINDINGS, TRAY_UNREADABLE } from '@unto/core';
 import {
   amount,
@@ -74,3 +74,5 @@ export const trayReading = record({
   by: who(),
 });
 export type TrayReadingRecord = Frozen<InferType<typeof trayReading>>;
+
+export const pieceDrawingQuery = object({ piece: whole('Piece', 1, 100_000) });

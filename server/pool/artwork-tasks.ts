@@ -1,4 +1,5 @@
 import {
+  artworkOf,
   openCardPicture,
   readTray,
   type ArtworkMeasure,
@@ -10,8 +11,9 @@ import {
   type TrayJob,
   type TrayReading,
 } from '@unto/core';
-import type { LayoutEntries } from '@unto/contract';
+import type { ArtworkDrawing, LayoutEntries } from '@unto/contract';
 import {
+  drawingOf,
   faultsOf,
   layoutMeasure,
   markedShapes,
@@ -51,6 +53,16 @@ export function laidOut({ entries, file, ...job }: LayoutInput): ArtworkMeasure 
 
 function shortList(pieces: readonly number[]): string {
   return pieces.length > 8 ? `${pieces.slice(0, 8).join(', ')} and ${pieces.length - 8} more` : pieces.join(', ');
+}
+
+/** What is marked on one piece, from the upper left of it all. */
+export function pieceDrawing({
+  entries,
+  file,
+  number,
+}: Pick<LayoutInput, 'entries' | 'file'> & { readonly number: number }): ArtworkDrawing {
+  const [shapes] = markedShapes(entries, file && readArtwork(file), [number]);
+  return drawingOf(artworkOf(shapes!, [], null));
 }
 
 /** Seconds of a piece by its path. */

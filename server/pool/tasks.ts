@@ -1,6 +1,6 @@
 import type { InventoryKind, SheetEntries } from '@unto/contract';
 import { artworkFacts, drawingOf, readArtwork, workOutSheet, type ArtworkFile } from '@unto/domain';
-import { laidOut, programOf, secondsOf, trayOf, type ProgramInput } from './artwork-tasks.js';
+import { laidOut, pieceDrawing, programOf, secondsOf, trayOf, type ProgramInput } from './artwork-tasks.js';
 import { problemOf, atField } from '../errors/api-error.js';
 import { readInventoryFile } from '../formats/inventory-files.js';
 import { readLedgerFile } from '../formats/ledger-files.js';
@@ -12,6 +12,7 @@ export const TASKS = {
   layOutSheet: (entries: SheetEntries) => atField('entries', () => workOutSheet(entries)),
   measureArtwork: (file: ArtworkFile) => atField('entries', () => artworkFacts(file)),
   drawArtwork: (file: ArtworkFile) => drawingOf(readArtwork(file)),
+  drawPiece: pieceDrawing,
   layOutPieces: laidOut,
   pieceSeconds: secondsOf,
   readTray: trayOf,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { lightness, seededRandom } from '@unto/core';
+import { lightness, seededRandom, svgArtwork } from '@unto/core';
 import { photographTray } from '../../simulators/camera/tray-photo.js';
 import { paintedPiece, type PaintedPiece } from '../../simulators/testing/painted-piece.js';
 import { fillInventory, openTestRig, runBody, ticketBody, type TestRig, keptFile } from '../testing/rig.js';
@@ -82,6 +82,16 @@ describe('a picture of a tray of washed pieces', LONG, () => {
     const said = { id: randomUUID(), piece: 2, fault: 'washed off whole', spot: null };
     expect((await rig.call('GET', `/api/runs/${run}/sample`)).body.faults).toEqual([]);
     expect((await rig.call('POST', `/api/runs/${run}/piece-faults`, said)).body.faults).toHaveLength(1);
+  });
+
+  it('beside which what was to be marked on a piece is drawn, from the upper left of it all', async () => {
+    const run = await ran();
+    const { body } = await rig.call('GET', `/api/runs/${run}/drawing?piece=2`);
+    const shape = svgArtwork(SVG, { unit: null, closed: 'filled', widthMm: null, darker: 128 });
+    const { widthMm, heightMm, paths } = body.drawing;
+    expect([widthMm, heightMm, paths.length]).toEqual([shape.widthMm, shape.heightMm, shape.shapes.length]);
+    expect((await rig.call('GET', `/api/runs/${run}/drawing?piece=5`)).body.faults[0].message).toMatch(/there is no 5/);
+    expect((await rig.call('GET', `/api/runs/${await ran(false)}/drawing?piece=1`)).body).toEqual({ drawing: null });
   });
 
   it('is refused with the words of what is wrong with it, and nothing is kept of it', async () => {

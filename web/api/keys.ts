@@ -16,6 +16,7 @@ export const KEYS = {
   lasting: (...of: string[]) => ['lasting', ...of],
   cleaningAdvice: (ticketId: string) => ['cleaning-advice', ticketId],
   artwork: (id: string) => ['artwork', id],
+  pieceDrawing: (run: string, piece: number) => ['artwork', 'mark', run, String(piece)],
   choice: (ticketId: string) => ['choice', ticketId],
   window: ({ substrateId, compoundId, headId, lensId }: Pairing) => [
     ...['window', substrateId, compoundId ?? '', headId, lensId],

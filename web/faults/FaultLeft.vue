@@ -7,7 +7,7 @@ import type { FaultSearch } from './useFault';
 
 /** What it looks like, where it lies, and what it may be. */
 const props = defineProps<{ search: FaultSearch }>();
-const { page, faults, spots, pieces, cannot, causes, ranking, was, kept } = props.search;
+const { page, drawing, faults, spots, pieces, cannot, causes, ranking, was, kept } = props.search;
 const where = computed(() => {
   const { about = '', made = 1 } = page.value ?? {};
   const named = pieces.value.length
@@ -21,7 +21,13 @@ const where = computed(() => {
   <template v-if="page">
     <LookPicker v-model="faults" :proposed="kept ? [] : page.proposals" />
     <p v-for="words in cannot" :key="words" class="fault" role="alert">{{ words }}</p>
-    <FaultPlace v-model="spots" :width-mm="page.markWidthMm" :height-mm="page.markHeightMm" :words="where" />
+    <FaultPlace
+      v-model="spots"
+      :width-mm="page.markWidthMm"
+      :height-mm="page.markHeightMm"
+      :words="where"
+      :drawing="drawing"
+    />
     <CauseList
       v-if="causes.length && !cannot.length"
       v-model="was"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { FaultSpot } from '@unto/core';
+import type { ArtworkDrawing } from '@unto/contract';
 import { computed } from 'vue';
+import MarkDrawing from './MarkDrawing.vue';
 
 /** Where it lies on the mark: press it; press a place again to take it away. */
 const spots = defineModel<FaultSpot[]>({ required: true });
@@ -8,12 +10,23 @@ const props = defineProps<{
   widthMm: number;
   heightMm: number;
   words: string;
+  /** What was to be marked, where that is known. */
+  drawing: ArtworkDrawing | null;
 }>();
 const NEAR = 0.08;
 const most = computed(() => Math.max(props.widthMm, props.heightMm));
 /** A flat mark is drawn high enough to be pressed. */
 const box = computed(() => ({ width: props.widthMm, height: Math.max(props.heightMm, props.widthMm / 9) }));
 const size = computed(() => Math.min(box.value.width, box.value.height) / 14);
+/** The mark stands a little within what may be pressed. */
+const inner = computed(() => ({
+  ...{
+    x: size.value,
+    y: size.value,
+    width: box.value.width - 2 * size.value,
+    height: box.value.height - 2 * size.value,
+  },
+}));
 const at = ({ x, y }: FaultSpot) => ({ x: x * box.value.width, y: y * box.value.height });
 
 function press(event: MouseEvent): void {
@@ -44,7 +57,7 @@ function press(event: MouseEvent): void {
       @click="press"
     >
       <rect class="blank" x="0" y="0" :width="box.width" :height="box.height" :rx="most / 120" />
-      <rect class="mark" :x="size" :y="size" :width="box.width - 2 * size" :height="box.height - 2 * size" />
+      <MarkDrawing :drawing="drawing" v-bind="inner" />
       <g v-for="(spot, i) in spots" :key="i">
         <circle class="spot" :cx="at(spot).x" :cy="at(spot).y" :r="size * 1.9" />
         <circle class="dot" :cx="at(spot).x" :cy="at(spot).y" :r="size * 0.5" />
@@ -73,11 +86,6 @@ function press(event: MouseEvent): void {
   fill: var(--unto-metal);
   stroke: var(--unto-metal-line);
   vector-effect: non-scaling-stroke;
-}
-
-.mark {
-  fill: #4c545a;
-  opacity: 0.85;
 }
 
 .spot {

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { ArtworkDrawing } from '@unto/contract';
 import { computed, ref } from 'vue';
+import MarkDrawing from './MarkDrawing.vue';
 
 /** A part of the mark, drawn by dragging; mm from its lower left corner. */
 interface Region {
@@ -9,7 +11,7 @@ interface Region {
   heightMm: number;
 }
 const region = defineModel<Region>({ required: true });
-const props = defineProps<{ widthMm: number; heightMm: number }>();
+const props = defineProps<{ widthMm: number; heightMm: number; drawing: ArtworkDrawing | null }>();
 const from = ref<{ x: number; y: number } | null>(null);
 /** A flat mark is drawn higher than it is, so that a finger finds its edge. */
 const stretch = computed(() => Math.max(1, props.widthMm / 7 / props.heightMm));
@@ -64,6 +66,7 @@ function move(event: PointerEvent): void {
     @pointercancel="from = null"
   >
     <rect class="mark" x="0" y="0" :width="widthMm" :height="heightMm * stretch" />
+    <MarkDrawing v-if="drawing" :drawing="drawing" :x="0" :y="0" :width="widthMm" :height="heightMm * stretch" />
     <rect v-if="shown" class="part" v-bind="shown" />
   </svg>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { createRework, type CreateRework, type FaultPage, type Rework } from '@unto/contract';
+import { createRework, type CreateRework, type ArtworkDrawing, type FaultPage, type Rework } from '@unto/contract';
 import type { FaultSpot } from '@unto/core';
 import Button from 'primevue/button';
 import { v4 as uuid } from 'uuid';
@@ -20,6 +20,8 @@ const props = defineProps<{
   spots: readonly FaultSpot[];
   faults: readonly string[];
   made: readonly Rework[];
+  /** What was to be marked, where that is known. */
+  drawing: ArtworkDrawing | null;
 }>();
 const outbox = useOutbox();
 const own = computed(() => props.made.filter(({ caseId }) => caseId === props.caseId));
@@ -97,7 +99,13 @@ async function keep(): Promise<void> {
       <h3 class="wide">{{ isRegion ? 'The region that is made again' : 'Made anew' }}</h3>
       <FormNote />
       <template v-if="values.region">
-        <RegionDraw v-model="values.region" class="wide" :width-mm="page.markWidthMm" :height-mm="page.markHeightMm" />
+        <RegionDraw
+          v-model="values.region"
+          class="wide"
+          :width-mm="page.markWidthMm"
+          :height-mm="page.markHeightMm"
+          :drawing="drawing"
+        />
         <NumberField name="region.xMm" label="From the left, mm" test-id="region-x" />
         <NumberField name="region.yMm" label="From below, mm" test-id="region-y" />
         <NumberField name="region.widthMm" label="Width, mm" test-id="region-width" />

@@ -16,7 +16,7 @@ const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`;
 const PAGE = { ticketId: id(1), subjectId: id(7), kind: 'run', markWidthMm: 160, markHeightMm: 14 };
 const panel = (change: object = {}) => ({
   ...{ page: PAGE, caseId: id(9), way: 'redo the region', pieces: [2], spots: [{ x: 0.5, y: 0.95 }] },
-  ...{ faults: ['pale along one edge'], made: [], ...change },
+  ...{ faults: ['pale along one edge'], made: [], drawing: null, ...change },
 });
 async function open(change: object = {}) {
   const server = fakeServer({ [`POST /api/tickets/${id(1)}/reworks`]: [] });
@@ -100,7 +100,7 @@ const drawn = (component: any) => {
 describe('a region', () => {
   it('is drawn by dragging, in mm from the lower left, whichever way', async () => {
     const region = { xMm: 0, yMm: 0, widthMm: 1, heightMm: 1 };
-    const component = mount(RegionDraw, { props: { modelValue: region, widthMm: 160, heightMm: 14 } });
+    const component = mount(RegionDraw, { props: { modelValue: region, widthMm: 160, heightMm: 14, drawing: null } });
     const svg = drawn(component);
     await svg.trigger('pointerdown', { clientX: 160, clientY: 0, pointerId: 1 });
     await svg.trigger('pointermove', { clientX: 80, clientY: 50 });
@@ -113,7 +113,7 @@ describe('a region', () => {
 
   it('never leaves the mark', async () => {
     const region = { xMm: 0, yMm: 0, widthMm: 1, heightMm: 1 };
-    const component = mount(RegionDraw, { props: { modelValue: region, widthMm: 160, heightMm: 14 } });
+    const component = mount(RegionDraw, { props: { modelValue: region, widthMm: 160, heightMm: 14, drawing: null } });
     const svg = drawn(component);
     await svg.trigger('pointerdown', { clientX: -40, clientY: -40, pointerId: 1 });
     await svg.trigger('pointermove', { clientX: 900, clientY: 900 });
@@ -122,8 +122,19 @@ describe('a region', () => {
 });
 
 describe('where a fault lies', () => {
+  it('is pressed on the mark as it was laid out, else on the area that it takes', async () => {
+    const drawing = { widthMm: 160, heightMm: 14, paths: [{ as: 'marked', evenodd: null, d: 'M0 0L160 0L160 14Z' }] };
+    const props = { modelValue: [], widthMm: 160, heightMm: 14, words: 'piece 2', drawing };
+    const component = mount(FaultPlace, { props: props as never });
+    expect(component.find(by('mark-drawing')).attributes('viewBox')).toBe('0 0 160 14');
+    expect(component.find('path').attributes('d')).toBe('M0 0L160 0L160 14Z');
+    await component.setProps({ drawing: null } as never);
+    expect(component.find(by('mark-drawing')).exists()).toBe(false);
+    expect(component.find('rect.mark').exists()).toBe(true);
+  });
+
   it('is pressed, and pressed away again', async () => {
-    const props = { modelValue: [] as object[], widthMm: 160, heightMm: 14, words: 'piece 2' };
+    const props = { modelValue: [] as object[], widthMm: 160, heightMm: 14, words: 'piece 2', drawing: null };
     const component = mount(FaultPlace, { props: props as never });
     const svg = drawn(component);
     await svg.trigger('click', { clientX: 80, clientY: 90 });

@@ -73,6 +73,15 @@ export function useFault(of: () => { readonly kind: FaultSubject; readonly id: s
     },
     { immediate: true },
   );
+  /** What was to be marked on the piece that is looked at. */
+  const shownPiece = computed(() => pieces.value[0] ?? 1);
+  const drawn = useQuery({
+    key: () => KEYS.pieceDrawing(page.value?.subjectId ?? '', shownPiece.value),
+    query: () =>
+      api.call('pieceDrawing', { params: { id: page.value!.subjectId }, query: { piece: shownPiece.value } }),
+    enabled: () => page.value?.kind === 'run',
+  });
+  const drawing = computed(() => (page.value?.kind === 'run' ? (drawn.data.value?.drawing ?? null) : null));
   const looksOtherwise = computed(() => {
     const look = kept.value?.looks.at(-1);
     const same = (a: readonly unknown[], b: readonly unknown[]) => JSON.stringify(a) === JSON.stringify(b);
@@ -207,6 +216,7 @@ export function useFault(of: () => { readonly kind: FaultSubject; readonly id: s
       faults,
       spots,
       pieces,
+      drawing,
       cannot,
       record,
       causes,

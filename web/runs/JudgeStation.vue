@@ -83,10 +83,11 @@ function tick(fault: CreateJudgement['faults'][number]): void {
 
 /** What was settled to be made anew; null where nothing is. */
 const again = computed(() => {
-  const { page: of, kept, finding, pieces, spots, faults: looks } = search;
+  const { page: of, kept, finding, pieces, spots, drawing, faults: looks } = search;
   const way = finding.value?.way;
   if (!of.value || !kept.value || !way || way === 'accept' || way === 'scrap') return null;
-  return { page: of.value, caseId: kept.value.id, way, pieces: pieces.value, spots: spots.value, faults: looks.value };
+  const seen = { pieces: pieces.value, spots: spots.value, faults: looks.value, drawing: drawing.value };
+  return { page: of.value, caseId: kept.value.id, way, ...seen };
 });
 
 const form = useForm<CreateJudgement>(
