@@ -19,6 +19,14 @@ export const paperRoutes = {
     query: object({ at: text('Where the workshop is reached') }),
     answer: { media: 'application/pdf' },
   }),
+  recipeCard: route({
+    method: 'get',
+    path: '/api/recipes/:id/card.pdf',
+    summary: 'Card of a recipe to hang at the bench, with a code that opens it',
+    params: { id: uuid() },
+    query: object({ at: text('Where the workshop is reached') }),
+    answer: { media: 'application/pdf' },
+  }),
   careCard: route({
     method: 'get',
     path: '/api/tickets/:id/care-card.pdf',

@@ -88,6 +88,17 @@ export function protocolOf(code: ProtocolCode): Protocol {
   return PROTOCOLS.find((one) => one.code === code)!;
 }
 
+/** What a mark stood of a protocol, in words. */
+export function stoodWords(stood: {
+  readonly protocol: ProtocolCode;
+  readonly doseDone: number;
+  readonly dose: number;
+  readonly result: string;
+}): string {
+  const { words, unit } = protocolOf(stood.protocol);
+  return `${words}, ${stood.doseDone} of ${stood.dose} ${unit}: ${stood.result}`;
+}
+
 /**
  * How much each protocol says of how long a mark lasts on a part: what it will meet counts twice what it may meet, grit that takes any mark off
  * counts nothing. Common practice, no source.

@@ -109,6 +109,24 @@ describe('a window of a pairing', () => {
 });
 
 describe('a recipe', () => {
+  it('goes on paper as a label of its swatch and as a card for the bench, with codes only of a real address', async () => {
+    const made = { ...pairing(), markWidthMm: 38, markHeightMm: 22 };
+    const { body } = await recipe({ pairing: made, couponIds: [coupon] });
+    const printed = async (paper: string, at = 'http://127.0.0.1:4000/') => {
+      const answer = await fetch(`${rig.base}/api/recipes/${body.id}/${paper}.pdf?at=${at}`);
+      return [answer.status, Buffer.from(await answer.arrayBuffer()).toString('latin1')] as const;
+    };
+    // A5 across: 210 × 148 mm in points of 1/72 in; A4 upright.
+    const sizes = { card: /MediaBox \[0 0 595.28 419.53\]/, label: /MediaBox \[0 0 595.28 841.89\]/ };
+    for (const [paper, size] of Object.entries(sizes)) {
+      const [status, text] = await printed(paper);
+      expect([status, text.slice(0, 5)]).toEqual([200, '%PDF-']);
+      expect(text).toMatch(size);
+      expect(text.match(/MediaBox/g)).toHaveLength(1);
+      expect((await printed(paper, 'javascript:alert(1)'))[0]).toBe(422);
+    }
+  });
+
   it('that one ticket proved is taken by the next without a coupon, at one press', async () => {
     // Three more coupons prove it.
     for (let i = 0; i < 4; i += 1) await scrubbedCoupon(null);

@@ -18,7 +18,14 @@ const MOST = 200;
 
 /** How runs of a ticket's compound on its substrate were cleaned, the gentlest way first, with the minutes a piece took. */
 export async function cleaningAdvice(context: Context, ticketId: string): Promise<CleaningAdvice[]> {
-  const { compoundId, substrateId } = await find(context, 'tickets', ticketId);
+  return cleaningOf(context, await find(context, 'tickets', ticketId));
+}
+
+/** As cleaningAdvice, of a compound on a substrate. */
+export async function cleaningOf(
+  context: Context,
+  { compoundId, substrateId }: { readonly compoundId: string | null; readonly substrateId: string },
+): Promise<CleaningAdvice[]> {
   const [found] = await context.sequelize.query(
     `SELECT * FROM (SELECT DISTINCT ON (r.id) c.method, c.minutes / r.pieces AS minutes, c.residue, r.at
      FROM standing_runs r JOIN cleanings c ON c.run_id = r.id

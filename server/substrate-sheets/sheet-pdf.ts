@@ -1,4 +1,4 @@
-import { CAUSE_WORDS, PROTOCOLS, settingWords } from '@unto/core';
+import { CAUSE_WORDS, settingWords, stoodWords } from '@unto/core';
 import type { SubstrateSheet } from '@unto/contract';
 import { panelReading, shopUnits } from '@unto/domain';
 import type { Context } from '../db/context.js';
@@ -74,8 +74,8 @@ async function settingRow(
 const cleaningLine = ({ compoundName, method, runs, clean, minutesPerPiece }: SubstrateSheet['cleaning'][number]) =>
   `${compoundName ?? 'no compound'}: ${method}, ${minutesPerPiece.toFixed(1)} min a piece, nothing left in ${clean} of ${runs} runs`;
 
-const lastingLine = ({ compoundName, protocol, doseDone, dose, result }: SubstrateSheet['lasting'][number]) =>
-  `${compoundName ?? 'no compound'}: ${PROTOCOLS.find(({ code }) => code === protocol)?.words ?? protocol}, ${doseDone} of ${dose}: ${result}`;
+const lastingLine = ({ compoundName, ...stood }: SubstrateSheet['lasting'][number]) =>
+  `${compoundName ?? 'no compound'}: ${stoodWords(stood)}`;
 
 const faultLine = ({ fault, runs, causes }: SubstrateSheet['faults'][number]) =>
   `${fault}, in ${runs} runs${causes.length ? `: ${causes.map(({ cause, cases }) => `${CAUSE_WORDS[cause].toLowerCase()} (${cases})`).join(', ')}` : '; not traced yet'}`;

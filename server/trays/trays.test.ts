@@ -87,7 +87,7 @@ describe('a picture of a tray of washed pieces', LONG, () => {
   it('beside which what was to be marked on a piece is drawn, from the upper left of it all', async () => {
     const run = await ran();
     const { body } = await rig.call('GET', `/api/runs/${run}/drawing?piece=2`);
-    const shape = svgArtwork(SVG, { unit: null, closed: 'filled', widthMm: null, darker: 128 });
+    const shape = svgArtwork(SVG, { unit: null, closed: 'filled', widthMm: null });
     const { widthMm, heightMm, paths } = body.drawing;
     expect([widthMm, heightMm, paths.length]).toEqual([shape.widthMm, shape.heightMm, shape.shapes.length]);
     expect((await rig.call('GET', `/api/runs/${run}/drawing?piece=5`)).body.faults[0].message).toMatch(/there is no 5/);

@@ -65,7 +65,8 @@ const ranges = computed<[string, string][]>(() => {
   ];
   return rows.filter((row): row is [string, string] => Boolean(row[1]));
 });
-const label = computed(() => `/api/recipes/${props.id}/label.pdf?at=${encodeURIComponent(globalThis.location.origin)}`);
+const printed = (paper: 'label' | 'card') =>
+  `/api/recipes/${props.id}/${paper}.pdf?at=${encodeURIComponent(globalThis.location.origin)}`;
 const missing = computed(() => error.value?.message ?? '');
 </script>
 
@@ -76,7 +77,8 @@ const missing = computed(() => error.value?.message ?? '');
       :title="`Recipe v${recipe.number}`"
       :about="`${shop.nameOf(recipe.compoundId) || 'No compound'} on ${shop.nameOf(recipe.substrateId)} · ${shop.nameOf(recipe.headId)}, ${shop.nameOf(recipe.lensId)}`"
       ><RouterLink :to="windowAddress(recipe)">Its window</RouterLink
-      ><a :href="label" target="_blank" data-test-id="recipe-label">Label to print</a></PageHead
+      ><a :href="printed('label')" target="_blank" data-test-id="recipe-label">Label to print</a
+      ><a :href="printed('card')" target="_blank" data-test-id="recipe-card">Card for the bench</a></PageHead
     >
     <div class="recipe">
       <div class="left">
