@@ -5,7 +5,7 @@ import { parseArgs } from 'node:util';
 import { inBrowser } from './bench/browser.js';
 import { ranking } from './bench/choosing.js';
 import { firstView } from './bench/first-view.js';
-import { ledgerOverHttp } from './bench/ledger.js';
+import { ledgerImport, ledgerOverHttp } from './bench/ledger.js';
 import type { Line } from './bench/line.js';
 import { underLoad } from './bench/load.js';
 import { artworkMeasured, artworkProgram } from './bench/artwork.js';
@@ -32,6 +32,7 @@ const BENCHES: Record<string, (folder: string) => Line | Line[] | Promise<Line |
   trayRead,
   countPress,
   ledger: ledgerOverHttp,
+  ledgerImport,
   load: underLoad,
   queries: queriesPerPage,
   browser: inBrowser,

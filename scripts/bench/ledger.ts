@@ -39,8 +39,72 @@ export async function ledgerOverHttp(folder: string): Promise<Line[]> {
     ];
     const lines: Line[] = [];
     for (const [what, query, where] of cases) lines.push(await pageLine(server, what, query, where));
-    return [...lines, await exportLine(server)];
+    return [...lines, await sheetLine(server, pair.s), await exportLine(server)];
   });
+}
+
+const IMPORTED = 10_000;
+const IMPORT_GOAL_S = 20;
+
+/** A ledger of ten thousand runs brought into a shop that has none of them, against writing the same rows by SQL alone. */
+export async function ledgerImport(folder: string): Promise<Line> {
+  return withDemoServer(folder, async (server) => {
+    const { base, sequelize } = server;
+    await fillRuns(server, IMPORTED);
+    const file = await (await fetch(`${base}/api/ledger.json`)).text();
+    const [[{ id }]] = (await sequelize.query('SELECT id FROM operators LIMIT 1')) as unknown as [[{ id: string }]];
+    await sequelize.query('CREATE TABLE bench.copied AS SELECT * FROM runs');
+    await sequelize.query('TRUNCATE runs CASCADE');
+    const bare = await seconds(() => sequelize.query('INSERT INTO runs SELECT * FROM bench.copied'));
+    await sequelize.query('TRUNCATE runs CASCADE');
+    const headers = { 'content-type': 'application/octet-stream', 'x-unto-operator': id };
+    const taken = await seconds(async () => {
+      const answer = await fetch(`${base}/api/ledger/import?format=json`, { method: 'POST', headers, body: file });
+      const { created } = (await answer.json()) as { created?: number };
+      if (!created || created < IMPORTED) throw new Error(`The import brought ${created ?? 'nothing'}.`);
+    });
+    return {
+      what: `import of ${IMPORTED.toLocaleString('en')} runs, ${Math.round(file.length / 1e6)} MB of JSON`,
+      figure: `${taken.toFixed(1)} s`,
+      against: `their bare rows by SQL, ${bare.toFixed(1)} s`,
+      ratio: `${(taken / bare).toFixed(1)} ×`,
+      goal: `≤ ${IMPORT_GOAL_S} s`,
+      met: taken <= IMPORT_GOAL_S,
+    };
+  });
+}
+
+async function seconds(work: () => Promise<unknown>): Promise<number> {
+  const begun = performance.now();
+  await work();
+  return (performance.now() - begun) / 1000;
+}
+
+const SHEET_GOAL_MS = 200;
+
+/** What works on the substrate that most runs are of. */
+async function sheetLine({ base, sequelize }: DemoServer, id: string): Promise<Line> {
+  const bare = await timed(() =>
+    sequelize.query(
+      `SELECT count(*) FROM (SELECT id FROM ledger_rows WHERE substrate_id = '${id}' AND judged ORDER BY at DESC, id DESC LIMIT 2000) l
+       JOIN standing_runs s ON s.id = l.id`,
+    ),
+  );
+  let asked = 0;
+  const http = await timed(async () => {
+    // An address of its own each time, so that none is answered from what was answered before.
+    const answer = await fetch(`${base}/api/substrates/${id}/sheet?again=${(asked += 1)}`);
+    if (answer.status !== 200) throw new Error(`The sheet answered ${answer.status}.`);
+    await answer.text();
+  });
+  return {
+    what: `substrate sheet over ${RUNS.toLocaleString('en')} runs`,
+    figure: `p50 ${http.p50.toFixed(0)} ms, p95 ${http.p95.toFixed(0)} ms over HTTP`,
+    against: `its newest runs counted by SQL, p95 ${bare.p95.toFixed(1)} ms`,
+    ratio: `${(http.p95 / bare.p95).toFixed(1)} ×`,
+    goal: `p95 ≤ ${SHEET_GOAL_MS} ms`,
+    met: http.p95 <= SHEET_GOAL_MS,
+  };
 }
 
 async function timed(work: () => Promise<unknown>): Promise<{ p50: number; p95: number }> {

@@ -26,6 +26,7 @@ import * as durability from './migrations/0024-durability.js';
 import * as bench from './migrations/0025-bench.js';
 import * as faults from './migrations/0026-faults.js';
 import * as ledgerRows from './migrations/0027-ledger.js';
+import * as ledgerAtOnce from './migrations/0028-ledger-at-once.js';
 import * as artworks from './migrations/0023-artworks.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
@@ -57,6 +58,7 @@ export const MIGRATIONS = [
   bench,
   faults,
   ledgerRows,
+  ledgerAtOnce,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

@@ -4,7 +4,7 @@ import type { Rows } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import { bringAround } from './around.js';
 import { checkedWhole, type Imported } from './imported.js';
-import { gently } from '../db/in-parts.js';
+import { gently, inParts } from '../db/in-parts.js';
 import { ledgerRecords } from './ledger-record.js';
 import { kept, type FileRecord, type KeptRecord } from '../formats/ledger-files.js';
 
@@ -157,7 +157,20 @@ function inOrder(entries: readonly Imported[]): Imported[] {
   );
 }
 
+/** Writes records with what followed each; the ledger is told of them once, at the end. */
 async function write(context: Context, records: readonly KeptRecord[]): Promise<void> {
+  const transaction = context.transaction ?? null;
+  await context.sequelize.query(`SELECT set_config('unto.ledger', 'later', true)`, { transaction });
+  await writeRows(context, records);
+  for (const ids of inParts(records.map(({ id }) => id)))
+    await context.sequelize.query('SELECT note_runs_in_ledger(ARRAY[:ids]::uuid[])', {
+      replacements: { ids },
+      transaction,
+    });
+  await context.sequelize.query(`SELECT set_config('unto.ledger', '', true)`, { transaction });
+}
+
+async function writeRows(context: Context, records: readonly KeptRecord[]): Promise<void> {
   const runs = records.map(({ power, speed, interval, by, at, cleaning: _c, judgement: _j, ...rest }) => ({
     ...rest,
     entered: { power, speed, interval },
