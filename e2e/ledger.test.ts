@@ -33,6 +33,28 @@ describe('the record, looked through', () => {
     await page.accessible('Side by side');
   });
 
+  it('is looked at over time and by its pictures, within the same filters', async () => {
+    const { page, sql } = app;
+    const [corvid] = await sql<{ id: string }>(
+      `SELECT i.id FROM inventory_items i JOIN inventory_revisions r ON r.id = i.revision_id
+       WHERE i.kind = 'compound' AND r.body->>'name' = 'Corvid Film'`,
+    );
+    const [{ runs }] = (await sql(
+      `SELECT count(*)::int AS runs FROM runs r WHERE compound_id = '${corvid!.id}'
+       AND NOT EXISTS (SELECT 1 FROM runs c WHERE c.corrects_id = r.id)`,
+    )) as [{ runs: number }];
+    await page.open(`/ledger?compoundId=${corvid!.id}`);
+    await page.press('ledger-as-trend');
+    await page.reads('ledger-trend', new RegExp(`^${runs} runs by the (week|month)`));
+    await page.reads('trend-contrast', /over \d+ runs: chance alone does as much .* in 100/);
+    await page.accessible('Ledger over time');
+    await page.press('ledger-as-pictures');
+    await page.at(/compoundId=.*show=pictures/);
+    await page.reads('ledger-pictures', /of the 50 runs shown have pictures[\s\S]*coupon: K-\d+/);
+    await page.accessible('Ledger by pictures');
+    await page.quiet();
+  });
+
   it('says what works on a substrate, on screen and on paper', async () => {
     const { page, sql, base } = app;
     const [substrate] = await sql<{ id: string }>(

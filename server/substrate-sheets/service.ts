@@ -15,15 +15,15 @@ const MOST = 24;
 /** What works on a substrate here: settings, cleaning, what marks stood, faults and what they were, what was never tried. @throws not-found */
 export async function substrateSheet(context: Context, id: string): Promise<SubstrateSheet> {
   const { body } = await inventoryItem(context, 'substrate', id);
-  const [settings, cleaning, lasting, faults, never, before, runs] = await together(
+  const { runs, went, cleaned, seen } = await countedOn(context, id);
+  const [settings, cleaning, lasting, faults, never, before] = await together(
     context,
-    () => settingsOn(context, id),
-    () => cleaningOn(context, id),
+    () => settingsOn(context, id, went),
+    () => cleaningOn(context, cleaned),
     () => lastingRows(context, { substrateId: id }),
-    () => faultsOn(context, id),
+    () => faultsOn(context, id, seen),
     () => neverTried(context, id),
     () => waysBefore(context),
-    () => judgedOn(context, id),
   );
   const { name, family, layer, finish, thicknessMm } = body;
   return {
@@ -34,18 +34,9 @@ export async function substrateSheet(context: Context, id: string): Promise<Subs
   };
 }
 
-/** The newest judged runs of a substrate, for a query to count over. */
-const NEWEST_RUNS = `(SELECT s.* FROM (SELECT id, at FROM ledger_rows WHERE substrate_id = :id AND judged ORDER BY at DESC, id DESC LIMIT ${NEWEST}) l
-  JOIN standing_runs s ON s.id = l.id) r`;
-
-async function counted<T>(context: Context, sql: string, id: string): Promise<T[]> {
+async function rowsOfSql<T>(context: Context, sql: string, id: string): Promise<T[]> {
   const [rows] = await context.sequelize.query(sql, { replacements: { id }, transaction: context.transaction ?? null });
   return rows as T[];
-}
-
-async function judgedOn(context: Context, id: string): Promise<number> {
-  const [row] = await counted<{ runs: number }>(context, `SELECT count(*)::int AS runs FROM ${NEWEST_RUNS}`, id);
-  return row!.runs;
 }
 
 interface Went {
@@ -59,32 +50,62 @@ interface Went {
   readonly compoundMinor: number | null;
 }
 
-/** How the judged runs of each recipe went, by what was timed and weighed of them. */
-function howTheyWent(context: Context, id: string): Promise<Went[]> {
-  return counted<Went>(
+type Cleaned = Omit<SubstrateSheet['cleaning'][number], 'compoundName'>;
+
+/** What the newest judged runs of a substrate come to. */
+interface Counted {
+  readonly runs: number;
+  /** By recipe, from what was timed and weighed. */
+  readonly went: readonly Went[];
+  readonly cleaned: readonly Cleaned[];
+  readonly seen: readonly { readonly fault: Fault; readonly runs: number }[];
+}
+
+/** Counts over the newest judged runs, found once for all of it. */
+async function countedOn(context: Context, id: string): Promise<Counted> {
+  const part = (name: string) => `(SELECT coalesce(json_agg(${name}), '[]') FROM ${name}) AS ${name}`;
+  const [row] = await rowsOfSql<Counted>(
     context,
-    `SELECT r.recipe_id AS "recipeId", count(*)::int AS runs, sum(r.pieces)::int AS pieces, sum(least(r.pieces_good, r.pieces))::int AS good,
-       sum(t.minutes) FILTER (WHERE t.minutes_from <> 'planned') / nullif(sum(t.pieces) FILTER (WHERE t.minutes_from <> 'planned'), 0) AS "minutesPerPiece",
-       avg((t.bench -> 'coat' ->> 'laidG')::float / nullif((t.bench -> 'coat' ->> 'pieces')::float, 0)) AS "gramsPerPiece",
-       avg((t.bench -> 'coat' ->> 'laidG')::float / nullif((t.bench -> 'coat' ->> 'pieces')::float, 0)
-         * (c.body ->> 'priceMinor')::float / nullif((c.body ->> 'netG')::float, 0)) AS "compoundMinor"
-     FROM ${NEWEST_RUNS} JOIN runs t ON t.id = r.id
-     LEFT JOIN weighings w ON w.id = (t.bench -> 'coat' ->> 'weighingId')::uuid
-     LEFT JOIN inventory_revisions c ON c.id = w.container_revision_id
-     WHERE r.recipe_id IS NOT NULL GROUP BY r.recipe_id`,
+    `WITH newest AS MATERIALIZED (
+       SELECT id FROM ledger_rows WHERE substrate_id = :id AND judged ORDER BY at DESC, id DESC LIMIT ${NEWEST}),
+     r AS MATERIALIZED (
+       SELECT t.id, t.recipe_id, t.compound_id, t.pieces, t.minutes, t.minutes_from, t.bench -> 'coat' AS coat, j.pieces_good, j.faults
+       FROM newest JOIN runs t ON t.id = newest.id
+       CROSS JOIN LATERAL (SELECT x.pieces_good, x.faults FROM judgements x WHERE x.run_id = t.id ORDER BY x.sequence DESC LIMIT 1) j
+       WHERE NOT EXISTS (SELECT 1 FROM runs later WHERE later.corrects_id = t.id)),
+     went AS (
+       SELECT r.recipe_id AS "recipeId", count(*)::int AS runs, sum(r.pieces)::int AS pieces, sum(least(r.pieces_good, r.pieces))::int AS good,
+         sum(r.minutes) FILTER (WHERE r.minutes_from <> 'planned') / nullif(sum(r.pieces) FILTER (WHERE r.minutes_from <> 'planned'), 0) AS "minutesPerPiece",
+         avg((r.coat ->> 'laidG')::float / nullif((r.coat ->> 'pieces')::float, 0)) AS "gramsPerPiece",
+         avg((r.coat ->> 'laidG')::float / nullif((r.coat ->> 'pieces')::float, 0)
+           * (c.body ->> 'priceMinor')::float / nullif((c.body ->> 'netG')::float, 0)) AS "compoundMinor"
+       FROM r
+       LEFT JOIN weighings w ON w.id = (r.coat ->> 'weighingId')::uuid
+       LEFT JOIN inventory_revisions c ON c.id = w.container_revision_id
+       WHERE r.recipe_id IS NOT NULL GROUP BY r.recipe_id),
+     cleaned AS (
+       SELECT r.compound_id AS "compoundId", c.method, count(*)::int AS runs, count(*) FILTER (WHERE c.residue = 'none')::int AS clean,
+         sum(c.minutes) / sum(r.pieces) AS "minutesPerPiece"
+       FROM r JOIN LATERAL (SELECT * FROM cleanings x WHERE x.run_id = r.id ORDER BY x.sequence DESC LIMIT 1) c ON true
+       GROUP BY 1, 2 ORDER BY runs DESC LIMIT ${MOST}),
+     seen AS (
+       SELECT f.fault, count(*)::int AS runs FROM r CROSS JOIN LATERAL jsonb_array_elements_text(r.faults) AS f (fault)
+       GROUP BY 1 ORDER BY runs DESC LIMIT ${MOST})
+     SELECT (SELECT count(*)::int FROM r) AS runs, ${['went', 'cleaned', 'seen'].map(part).join(', ')}`,
     id,
   );
+  return row!;
 }
 
 /** The newest standing recipe of each head, lens and compound, proved ones first, with how it went. */
-async function settingsOn(context: Context, id: string): Promise<SubstrateSheet['settings']> {
+async function settingsOn(context: Context, id: string, how: readonly Went[]): Promise<SubstrateSheet['settings']> {
   const rows = await list(context, 'standingRecipes', { where: { substrateId: id }, order: [['number', 'DESC']] });
   const newest = new Map<string, Rows['standingRecipes']>();
   for (const row of rows.filter(({ kind }) => kind !== 'step test')) {
     const key = [row.compoundId, row.headId, row.lensId].join(' ');
     if (!newest.has(key)) newest.set(key, row);
   }
-  const went = new Map((await howTheyWent(context, id)).map((row) => [row.recipeId, row]));
+  const went = new Map(how.map((row) => [row.recipeId, row]));
   const of = [...newest.values()].slice(0, MOST);
   const items = await itemsById(
     context,
@@ -131,16 +152,7 @@ function priceOf(
   return (((minutesPerPiece ?? 0) * rate + (compoundMinor ?? 0)) * pieces) / good;
 }
 
-async function cleaningOn(context: Context, id: string): Promise<SubstrateSheet['cleaning']> {
-  const rows = await counted<Omit<SubstrateSheet['cleaning'][number], 'compoundName'>>(
-    context,
-    `SELECT r.compound_id AS "compoundId", c.method, count(*)::int AS runs, count(*) FILTER (WHERE c.residue = 'none')::int AS clean,
-       sum(c.minutes) / sum(r.pieces) AS "minutesPerPiece"
-     FROM ${NEWEST_RUNS}
-     JOIN LATERAL (SELECT * FROM cleanings x WHERE x.run_id = r.id ORDER BY x.sequence DESC LIMIT 1) c ON true
-     GROUP BY 1, 2 ORDER BY runs DESC LIMIT ${MOST}`,
-    id,
-  );
+async function cleaningOn(context: Context, rows: readonly Cleaned[]): Promise<SubstrateSheet['cleaning']> {
   const names = await itemsById(
     context,
     rows.flatMap(({ compoundId }) => (compoundId ? [compoundId] : [])),
@@ -148,14 +160,7 @@ async function cleaningOn(context: Context, id: string): Promise<SubstrateSheet[
   return rows.map((row) => ({ ...row, compoundName: row.compoundId ? names.get(row.compoundId)!.body.name : null }));
 }
 
-async function faultsOn(context: Context, id: string): Promise<SubstrateSheet['faults']> {
-  const seen = await counted<{ fault: Fault; runs: number }>(
-    context,
-    `SELECT f.fault, count(*)::int AS runs FROM ${NEWEST_RUNS}
-     JOIN LATERAL (SELECT faults FROM judgements x WHERE x.run_id = r.id ORDER BY x.sequence DESC LIMIT 1) j ON true
-     CROSS JOIN LATERAL jsonb_array_elements_text(j.faults) AS f (fault) GROUP BY 1 ORDER BY runs DESC LIMIT ${MOST}`,
-    id,
-  );
+async function faultsOn(context: Context, id: string, seen: Counted['seen']): Promise<SubstrateSheet['faults']> {
   const settled = await list(context, 'settledFaults', { where: { substrateId: id } });
   return seen.map(({ fault, runs }) => {
     const causes = settled.filter(({ faults }) => faults.includes(fault)).flatMap((one) => one.causes);
@@ -172,12 +177,13 @@ async function neverTried(context: Context, id: string): Promise<SubstrateSheet[
     () => listInventory(context, { kind: 'compound' }),
     () => listInventory(context, { kind: 'head' }),
     () =>
-      counted<{ compound: string; head: string }>(
+      rowsOfSql<{ compound: string; head: string }>(
         context,
         `SELECT DISTINCT compound_id AS compound, head_id AS head FROM coupons WHERE substrate_id = :id AND burnt_at IS NOT NULL
-         UNION SELECT c.compound_id, h.id FROM (SELECT id AS compound_id FROM inventory_items WHERE kind = 'compound') c,
-           (SELECT id FROM inventory_items WHERE kind = 'head') h
-         WHERE EXISTS (SELECT 1 FROM ledger_rows l WHERE l.substrate_id = :id AND l.compound_id = c.compound_id AND l.head_id = h.id)`,
+         UNION SELECT c.compound_id, h.id FROM (SELECT id AS compound_id FROM inventory_items WHERE kind = 'compound') c
+           CROSS JOIN (SELECT id FROM inventory_items WHERE kind = 'head') h
+           CROSS JOIN LATERAL (
+             SELECT 1 FROM ledger_rows l WHERE l.substrate_id = :id AND l.compound_id = c.compound_id AND l.head_id = h.id LIMIT 1) t`,
         id,
       ),
   );

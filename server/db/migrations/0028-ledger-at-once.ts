@@ -1,7 +1,7 @@
 /**
  * Rows of the ledger are noted once for all that a statement brings, not run by run; and a file of many runs, which brings runs and what
  * followed them in turn, has them noted once at its end: while unto.ledger says 'later' nothing is noted, and whoever set it notes them by
- * note_runs_in_ledger in the same transaction. What a row holds stays as it was.
+ * note_runs_in_ledger in the same transaction. What a row holds stays as it was. What was tried on a substrate is found by an index.
  */
 export const name = '0028-ledger-at-once';
 
@@ -30,4 +30,5 @@ ${follows('follow_up_in_ledger')}
 ${trigger('runs', 'run_in_ledger')}
 ${trigger('judgements', 'follow_up_in_ledger')}
 ${trigger('cleanings', 'follow_up_in_ledger')}
+CREATE INDEX ledger_rows_tried ON ledger_rows (substrate_id, compound_id, head_id);
 `;
