@@ -147,12 +147,14 @@ const LATER: readonly string[] = [
 
 const cellsOf = (record: LedgerRecord) => Object.fromEntries(COLUMNS.map(({ name, get }) => [name, get(record)]));
 
-/** The record as CSV, row by row as it comes. */
-export async function* ledgerCsv(records: AsyncIterable<LedgerRecord>): AsyncGenerator<string> {
+const read = (text: string) => JSON.parse(text) as LedgerRecord;
+
+/** The record as CSV, row by row as it comes, each as its JSON. */
+export async function* ledgerCsv(texts: AsyncIterable<string>): AsyncGenerator<string> {
   yield writeCsv(NAMES, []);
   let rows: ReturnType<typeof cellsOf>[] = [];
-  for await (const record of records) {
-    rows.push(cellsOf(record));
+  for await (const text of texts) {
+    rows.push(cellsOf(read(text)));
     if (rows.length < A_PART) continue;
     yield writeCsvRows(NAMES, rows);
     rows = [];
@@ -173,15 +175,15 @@ const PIECE = 128_000;
 
 /** The record as JSON, entry by entry as it comes, and at its end what all of them refer to. */
 export async function* ledgerJson(
-  records: AsyncIterable<LedgerRecord>,
+  texts: AsyncIterable<string>,
   around: { note(record: LedgerRecord): void; whole(): Promise<object> },
 ): AsyncGenerator<string> {
   let some = `${JSON.stringify(LEDGER_FILE).slice(0, -1)},"records":[`;
   let separator = '\n';
-  for await (const record of records) {
-    some += separator + JSON.stringify(record);
+  for await (const text of texts) {
+    some += separator + text;
     separator = ',\n';
-    around.note(record);
+    around.note(read(text));
     // Sent some at a time: each piece costs the way to the network once.
     if (some.length < PIECE) continue;
     yield some;

@@ -2,6 +2,7 @@ import type { Schema } from 'yup';
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, Route } from '@unto/contract';
 import type { Context } from '../db/context.js';
 import type { FileAnswer } from './file-answer.js';
+import type { JsonText } from './json-text.js';
 
 /** What an operation is given besides its context: everything checked against its route. */
 export interface Call<R extends Route> {
@@ -13,7 +14,7 @@ export interface Call<R extends Route> {
 export type Handler<R extends Route> = (
   context: Context,
   call: Call<R>,
-) => Promise<R['answer'] extends Schema ? AnswerOf<R> : FileAnswer>;
+) => Promise<R['answer'] extends Schema ? AnswerOf<R> | JsonText<AnswerOf<R>> : FileAnswer>;
 
 /** A route with what answers it. */
 export interface Mounted {

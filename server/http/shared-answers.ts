@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize';
+import { JsonText } from './json-text.js';
 
 /** How old an answer may be that follows from the time as well, s. */
 const HOLDS_S = 2;
@@ -72,4 +73,4 @@ export class SharedAnswers {
 }
 
 /** An answer as it is sent. */
-export const textOf = (answer: unknown) => JSON.stringify(answer ?? {});
+export const textOf = (answer: unknown) => (answer instanceof JsonText ? answer.text : JSON.stringify(answer ?? {}));

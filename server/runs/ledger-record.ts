@@ -45,7 +45,7 @@ function statementOf(models: Models): string {
       WHERE i.id IN (SELECT substrate_id FROM r UNION SELECT compound_id FROM r UNION SELECT head_id FROM r)),
     lenses AS MATERIALIZED (
       SELECT v.id, v.body ->> 'name' AS name FROM inventory_revisions v WHERE v.id IN (SELECT lens_revision_id FROM r))
-    SELECT row_to_json(l) AS record FROM (
+    SELECT row_to_json(l)::text AS record FROM (
       SELECT ${fieldsOf(models.runs, 'r', ['entered'])},
         r.entered -> 'power' AS power, r.entered -> 'speed' AS speed, r.entered -> 'interval' AS interval,
         t.number AS "ticketNumber", t.title AS "ticketTitle",
@@ -65,15 +65,23 @@ function statementOf(models: Models): string {
   return sql;
 }
 
-/** Runs by their ids, in that order, with their names, newest cleaning and judgement, and whether they were corrected. */
-export async function ledgerRecords(context: Context, ids: readonly string[]): Promise<LedgerRecord[]> {
-  const records: LedgerRecord[] = [];
+/**
+ * Runs by their ids, in that order, each as the JSON of its record: with their names, newest cleaning and judgement, and whether they were
+ * corrected.
+ */
+export async function recordTexts(context: Context, ids: readonly string[]): Promise<string[]> {
+  const texts: string[] = [];
   for (const some of inParts(ids)) {
     const [rows] = await context.sequelize.query(statementOf(context.models), {
       replacements: { ids: some },
       transaction: context.transaction ?? null,
     });
-    records.push(...(rows as { record: LedgerRecord }[]).map(({ record }) => record));
+    texts.push(...(rows as { record: string }[]).map(({ record }) => record));
   }
-  return records;
+  return texts;
+}
+
+/** As recordTexts, read. */
+export async function ledgerRecords(context: Context, ids: readonly string[]): Promise<LedgerRecord[]> {
+  return (await recordTexts(context, ids)).map((text) => JSON.parse(text) as LedgerRecord);
 }

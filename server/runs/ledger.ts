@@ -2,30 +2,43 @@ import { fn, Op, type WhereOptions } from 'sequelize';
 import type { LedgerPage, LedgerQuery, LedgerRecord } from '@unto/contract';
 import { type Context, list } from '../db/context.js';
 import { pageOf } from '../db/page.js';
-import { ledgerRecords } from './ledger-record.js';
+import { JsonText } from '../http/json-text.js';
+import { ledgerRecords, recordTexts } from './ledger-record.js';
 
 const PAGE = 50;
 /** Records of an export that are read at once. */
 const AT_ONCE = 500;
 
-/** A page of the ledger, newest first. */
-export async function ledgerPage(context: Context, query: LedgerQuery): Promise<LedgerPage> {
+/** A page of the ledger, newest first, as the database has it. */
+export async function ledgerPage(context: Context, query: LedgerQuery): Promise<JsonText<LedgerPage>> {
+  const { texts, next } = await pageOfTexts(context, query);
+  return new JsonText(`{"records":[${texts.join(',')}],"next":${JSON.stringify(next)}}`);
+}
+
+interface PageOfTexts {
+  readonly texts: readonly string[];
+  readonly next: string | null;
+}
+
+async function pageOfTexts(context: Context, query: LedgerQuery): Promise<PageOfTexts> {
   const where = { [Op.and]: filters(query) } as WhereOptions;
   const by = { key: 'at', where, more: { attributes: ['id', 'at'] } } as const;
   const { rows, next } = await pageOf(context, 'ledgerRows', by, { limit: PAGE, ...query });
-  return { records: await ledgerRecords(context, idsOf(rows)), next };
+  return { texts: await recordTexts(context, idsOf(rows)), next };
 }
 
-/** Everything that matches, newest first, page by page: never all of it at once. The next page is read while one is taken. */
-export async function* ledgerAll(context: Context, query: LedgerQuery): AsyncGenerator<LedgerRecord> {
-  const pageAt = (cursor?: string) => ledgerPage(context, { ...query, cursor, limit: AT_ONCE });
-  let next: Promise<LedgerPage> | null = pageAt();
+/**
+ * Everything that matches, newest first, each as its JSON, page by page: never all of it at once. The next page is read while one is taken.
+ */
+export async function* ledgerTexts(context: Context, query: LedgerQuery): AsyncGenerator<string> {
+  const pageAt = (cursor?: string) => pageOfTexts(context, { ...query, cursor, limit: AT_ONCE });
+  let next: Promise<PageOfTexts> | null = pageAt();
   while (next) {
-    const page: LedgerPage = await next;
+    const page: PageOfTexts = await next;
     next = page.next ? pageAt(page.next) : null;
     // Whoever takes no more of it does not hear of a page that could not be read.
     next?.catch(() => undefined);
-    yield* page.records;
+    yield* page.texts;
   }
 }
 

@@ -4,7 +4,7 @@ import { router } from '../http/router.js';
 import { Referred } from './around.js';
 import { cleaningAdvice } from './cleaning-advice.js';
 import { importLedger } from './import.js';
-import { ledgerAll, ledgerChoices, ledgerPage } from './ledger.js';
+import { ledgerTexts, ledgerChoices, ledgerPage } from './ledger.js';
 import { runPictures, trendOfLedger } from './ledger-looks.js';
 import { createLedgerFilter, ledgerFilters, retireLedgerFilter } from './ledger-filters.js';
 import { ledgerCsv, ledgerJson } from '../formats/ledger-files.js';
@@ -23,11 +23,11 @@ export const runRouter = router(runRoutes, {
   ledgerChoices: (context) => ledgerChoices(context),
   ledgerTrend: (context, { query }) => trendOfLedger(context, query),
   runPictures: (context, { query }) => runPictures(context, query),
-  ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerAll(context, query))),
+  ledgerCsv: async (context, { query }) => new FileAnswer(null, 'text/csv', ledgerCsv(ledgerTexts(context, query))),
   ledgerJson: async (context, { query }) => {
     const referred = new Referred();
     const around = { note: referred.note.bind(referred), whole: () => referred.around(context) };
-    return new FileAnswer(null, 'application/json', ledgerJson(ledgerAll(context, query), around));
+    return new FileAnswer(null, 'application/json', ledgerJson(ledgerTexts(context, query), around));
   },
   importLedger: (context, { body, query }) => importLedger(context, query.format, body),
 });
