@@ -32,6 +32,11 @@ describe('the ledger over time', () => {
     expect(point!.good).toMatchObject({ value: 1, high: 1, runs: 3 });
   });
 
+  it('knows that a step read the same each time was rounded: 4, 4, 4 is 4 ± 2.920 ÷ √36', () => {
+    const [point] = ledgerTrend([run(0), run(0), run(0)]).points;
+    expect(point!.contrast!.high! - 4).toBeCloseTo(2.92 / 6, 6);
+  });
+
   it('has intervals that hold the true share nine times in ten, though pieces share their run’s fortune', () => {
     const random = seededRandom(5);
     let within = 0;

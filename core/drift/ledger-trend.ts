@@ -104,15 +104,23 @@ function valueOf(runs: readonly TrendRun[], measure: TrendMeasure): TrendValue |
 
 function reachOf(values: readonly number[], measure: TrendMeasure): Pick<TrendValue, 'low' | 'high'> {
   if (values.length < 2) return { low: null, high: null };
-  const reach = studentT90(values.length - 1) * Math.sqrt(sampleVariance(values) / values.length);
-  const [least, most] = RANGES[measure];
+  const { least, most, rounded } = RANGES[measure];
+  const variance = Math.max(sampleVariance(values), rounded ** 2 / 12);
+  const reach = studentT90(values.length - 1) * Math.sqrt(variance / values.length);
   return { low: Math.max(least, mean(values) - reach), high: Math.min(most, mean(values) + reach) };
 }
 
-const RANGES: Readonly<Record<TrendMeasure, readonly [number, number]>> = {
-  contrast: [1, 5],
-  good: [0, 1],
-  minutes: [0, Infinity],
+interface Range {
+  readonly least: number;
+  readonly most: number;
+  /** What a reading is rounded to: values that are all alike differ by that at least (its variance over 12). */
+  readonly rounded: number;
+}
+
+const RANGES: Readonly<Record<TrendMeasure, Range>> = {
+  contrast: { least: 1, most: 5, rounded: 1 },
+  good: { least: 0, most: 1, rounded: 0 },
+  minutes: { least: 0, most: Infinity, rounded: 0 },
 };
 
 /** The wider of two intervals: how runs differ, and what so many pieces can tell (each end exact at 95 of 100). */

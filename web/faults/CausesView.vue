@@ -127,6 +127,7 @@ const people = computed(() => [
 
 <style scoped>
 .filters {
+  flex: none;
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 16rem));
   gap: 0.8rem;

@@ -121,6 +121,7 @@ const judgedChoices = [
 
 <style scoped>
 .filters {
+  flex: none;
   display: grid;
   grid-template-columns: repeat(6, minmax(0, 1fr));
   align-items: end;

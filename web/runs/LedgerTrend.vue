@@ -41,7 +41,13 @@ const charts = computed(() => {
           comes out. Filter by both to see one.</template
         >
       </p>
-      <Button text size="small" :label="asTable ? 'Show the charts' : 'Show as a table'" @click="asTable = !asTable" />
+      <Button
+        class="way"
+        text
+        size="small"
+        :label="asTable ? 'Show the charts' : 'Show as a table'"
+        @click="asTable = !asTable"
+      />
     </div>
     <p v-if="!charts.length">None of these runs was judged or timed yet.</p>
     <table v-else-if="asTable" class="plain">
@@ -76,6 +82,10 @@ const charts = computed(() => {
   justify-content: space-between;
   align-items: baseline;
   gap: 1rem;
+}
+
+.way {
+  flex: none;
 }
 
 h3 {

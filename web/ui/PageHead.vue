@@ -25,7 +25,9 @@ const picker = useOperatorPicker();
 </template>
 
 <style scoped>
+/* A long page below takes none of its height. */
 .head {
+  flex: none;
   display: flex;
   align-items: baseline;
   gap: 0.2rem 1rem;

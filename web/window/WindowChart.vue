@@ -10,7 +10,7 @@ import {
 } from 'echarts/components';
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
-import { useTemplateRef } from 'vue';
+import { ref, useTemplateRef } from 'vue';
 import VChart from 'vue-echarts';
 
 /** ECharts with the parts that the window needs; loaded only with this view. */
@@ -26,6 +26,11 @@ use([
   AriaComponent,
   CanvasRenderer,
 ]);
+/** A canvas does not draw itself anew once a letter has come: nothing is drawn before. */
+const lettered = ref(!('fonts' in document));
+const LETTERS = ['12px "JetBrains Mono"', '12px "Atkinson Hyperlegible"'];
+if (!lettered.value)
+  void Promise.allSettled(LETTERS.map((font) => document.fonts.load(font))).then(() => (lettered.value = true));
 const chart = useTemplateRef<InstanceType<typeof VChart>>('chart');
 /** What each axis shows of its whole, in hundredths, by keys; pointer and wheel move the same. */
 type Span = readonly [from: number, to: number];
@@ -72,7 +77,9 @@ withDefaults(defineProps<{ option: EChartsCoreOption; label: string; least?: str
 </script>
 
 <template>
+  <div v-if="!lettered" class="chart"></div>
   <VChart
+    v-else
     ref="chart"
     class="chart"
     :option="option"
