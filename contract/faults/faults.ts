@@ -34,6 +34,7 @@ import {
   word,
   words,
 } from '../fields/index.js';
+import { lastingRow } from '../durability/durability.js';
 import { spot } from '../markings/markings.js';
 import type { Frozen } from '../routing/index.js';
 
@@ -373,8 +374,10 @@ export const faultCauses = record({
 });
 export type FaultCauses = Frozen<InferType<typeof faultCauses>>;
 
-/** What followed on a run: faults that were looked for, what was made anew of it, and what it made anew. */
+/** What followed on a run: faults that were looked for, what was made anew of it, what it made anew, what its marks stood; and what a piece took. */
 export const runStory = record({
+  work: orNull(pieceWork),
+  stood: list(lastingRow),
   cases: list(faultCase),
   reworks: list(rework),
   reworkOf: orNull(rework),

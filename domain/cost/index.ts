@@ -1,1 +1,2 @@
 export * from './ticket-cost.js';
+export * from './run-cost.js';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { InventoryItem, TicketPage } from '@unto/contract';
-import { ticketCost, type CostShelf } from './index.js';
+import { runCost, ticketCost, type CostShelf } from './index.js';
 
 const COMPOUND = {
   ...{ id: 'c', kind: 'compound', revision: 1 },
@@ -92,5 +92,30 @@ describe('what a ticket came to', () => {
     );
     expect(bare.asPlanned).toEqual([]);
     expect(bare.steps.find(({ factor }) => factor === 'compoundMinor')).toMatchObject({ planned: 0, real: 0 });
+  });
+});
+
+describe('what a run came to', () => {
+  const work = {
+    ...{ coatMinutes: 2, dryMinutes: 30, markMinutes: 2, cleanMinutes: 1, stripMinutes: 12, placeMinutes: 3 },
+    ...{ compoundG: 1, compoundMinor: 20, blankMinor: 150, labourMinorPerMinute: 40, laserMinorPerMinute: 20 },
+    regionShare: 1,
+  };
+  const ran = (change: object = {}) => ({ ...run({ compoundId: 'c', ...change }) }) as never;
+
+  it('is blanks, compound, laser and hands of all its pieces, borne by the good ones (by hand)', () => {
+    // 4 × 150 + 4 × 20 + 8 min × 20 + 4 × (2 + 1) min × 40 = 600 + 80 + 160 + 480.
+    const cost = runCost(ran({ judgement: { piecesGood: 3 } }), work, false);
+    expect(cost).toMatchObject({ totalMinor: 1320, goodMinor: 440, notRead: [] });
+    expect(cost.parts.map(({ minor }) => minor)).toEqual([600, 80, 160, 480]);
+    expect(runCost(ran({ judgement: null }), work, false).goodMinor).toBeNull();
+  });
+
+  it('takes no blank for pieces made anew, and says what nobody read', () => {
+    const bare = { ...work, compoundG: 0, compoundMinor: 0 };
+    const cost = runCost(ran({ cleaning: null, minutesFrom: 'planned' }), bare, true);
+    expect(cost.parts.map(({ what }) => what)).toEqual(['laser', 'hands']);
+    expect(cost.notRead).toEqual(['compound', 'laser minutes', 'cleaning']);
+    expect(runCost(ran({ compoundId: null }), bare, false).notRead).toEqual([]);
   });
 });

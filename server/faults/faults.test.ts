@@ -228,6 +228,9 @@ describe('pieces that are made anew', () => {
     const story = async (id: string) => (await rig.call('GET', `/api/runs/${id}/story`)).body;
     expect(await story(run.id)).toMatchObject({ cases: [], reworkOf: null, reworks: [{ doneRunId: again.id }] });
     expect(await story(again.id)).toMatchObject({ reworks: [], reworkOf: { runId: run.id, pieces: [2] } });
+    const { work, stood } = await story(again.id);
+    expect([work.cleanMinutes, stood]).toEqual([1, []]);
+    expect(work.compoundMinor).toBeGreaterThan(0);
     expect((await rig.call('GET', `/api/runs/${randomUUID()}/story`)).status).toBe(404);
     const { before } = (await rig.call('GET', `/api/faults/of/run/${run.id}`)).body;
     expect(before).toContainEqual({ way: 'redo the region', good: 1, made: 1 });

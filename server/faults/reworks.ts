@@ -3,12 +3,15 @@ import type { ReworkWay, WaysBefore } from '@unto/core';
 import { createOnce, find, insert, list, OLDEST_FIRST, type Context } from '../db/context.js';
 import type { Rows } from '../db/models/index.js';
 import { fault } from '../errors/api-error.js';
+import { lastingRows } from '../durability/service.js';
 import { pieceSizeOf } from '../prepare/sheets.js';
 import { ticketProgram, type ProgramFormat } from '../programs/program.js';
 import { markedRun, numbersOn } from '../trays/marked.js';
 import type { FileAnswer } from '../http/file-answer.js';
 import { alignedPose } from './alignment.js';
 import { casesOn } from './service.js';
+import { faultSubject } from './subject.js';
+import { pieceWork } from './work.js';
 
 /** Pieces of a run are to be made anew, whole or in a region; the run that does it names this. */
 export async function createRework(context: Context, ticketId: string, request: CreateRework): Promise<Rework[]> {
@@ -55,12 +58,14 @@ export async function reworksOf(context: Context, ticketId: string): Promise<Rew
   }));
 }
 
-/** What followed on a run: faults that were looked for, pieces of it that were made anew, and the rework that it is. */
+/** What followed on a run: faults that were looked for, pieces of it that were made anew, the rework that it is, what its marks stood; what a piece took. */
 export async function runStory(context: Context, runId: string): Promise<RunStory> {
   const run = await find(context, 'runs', runId);
   const [done] = await list(context, 'reworkRuns', { where: { runId }, limit: 1 });
   const all = await reworksOf(context, run.ticketId);
   return {
+    work: await pieceWork(context, await faultSubject(context, 'run', runId)),
+    stood: await lastingRows(context, { runIds: [runId] }),
     cases: await casesOn(context, { kind: 'run', id: runId }),
     reworks: all.filter((one) => one.runId === runId),
     reworkOf: all.find(({ id }) => id === done?.reworkId) ?? null,

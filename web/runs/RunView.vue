@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { CAUSE_WORDS, restWords } from '@unto/core';
+import { CAUSE_WORDS, restWords, stoodWords } from '@unto/core';
 import { CONTRAST_STEPS } from '@unto/contract';
+import { runCost, type RunCost } from '@unto/domain';
 import { useQuery } from '@pinia/colada';
 import { computed, ref } from 'vue';
 import Button from 'primevue/button';
@@ -8,7 +9,7 @@ import { RouterLink } from 'vue-router';
 import { api } from '../api/client';
 import { KEYS } from '../api/keys';
 import { useShop } from '../stores/shop';
-import { formatDuration, formatMoment, withUnit } from '../ui/format';
+import { formatDuration, formatMoment, formatMoney, withUnit } from '../ui/format';
 import FigureTile from '../evidence/FigureTile.vue';
 import GradeMark from '../evidence/GradeMark.vue';
 import PageHead from '../ui/PageHead.vue';
@@ -70,6 +71,24 @@ const { data: followed } = useQuery({
   query: () => api.call('runStory', { params: { id: props.id } }),
 });
 const story = computed(() => followed.value ?? null);
+const stood = computed(() => (story.value?.stood ?? []).map(stoodWords));
+const NOT_READ: Record<RunCost['notRead'][number], string> = {
+  compound: 'the compound was not weighed and counts nothing',
+  'laser minutes': 'laser minutes as planned',
+  cleaning: 'cleaning as usual',
+};
+const money = (minor: number) => formatMoney(minor, shop.workshop!.currency);
+/** What its pieces came to, and of what. */
+const cost = computed(() => {
+  const { work, reworkOf } = story.value ?? {};
+  if (!run.value || !work || !shop.workshop) return null;
+  const { totalMinor, goodMinor, parts, notRead } = runCost(run.value, work, reworkOf !== null);
+  return {
+    whole: money(totalMinor) + (goodMinor === null ? '' : `, ${money(goodMinor)} a good piece`),
+    parts: parts.map(({ what, minor }) => `${what} ${money(minor)}`).join(', '),
+    notRead: notRead.map((one) => NOT_READ[one]).join('; '),
+  };
+});
 const found = computed(() =>
   (story.value?.cases ?? []).map((one) => {
     const finding = one.findings.at(-1);
@@ -199,6 +218,10 @@ const missing = computed(() => error.value?.message ?? '');
             <td>Tests</td>
             <td>{{ run.judgement.tests.map(({ test, result }) => `${test}: ${result}`).join('; ') || 'none' }}</td>
           </tr>
+          <tr v-for="(words, i) in stood" :key="i">
+            <td>{{ i ? '' : 'What it stood' }}</td>
+            <td data-test-id="run-stood">{{ words }}</td>
+          </tr>
           <tr v-if="run.judgement">
             <td>Faults</td>
             <td>
@@ -230,6 +253,13 @@ const missing = computed(() => error.value?.message ?? '');
               }}<template v-if="one.doneRunId"
                 >, <RouterLink :to="`/ledger/${one.doneRunId}`">in this run</RouterLink></template
               ><span v-else class="quiet">, not done yet</span>
+            </td>
+          </tr>
+          <tr v-if="cost">
+            <td>Cost</td>
+            <td data-test-id="run-cost">
+              <strong>{{ cost.whole }}</strong> <span class="quiet">({{ cost.parts }})</span
+              ><span v-if="cost.notRead" class="quiet">; {{ cost.notRead }}</span>
             </td>
           </tr>
           <tr v-if="run.correctsId">

@@ -56,7 +56,7 @@ const rework = (change: object = {}) => ({
 async function open(story: object = {}, run: object = {}) {
   fakeServer({
     [`/api/runs/${id(7)}`]: { ...RUN, ...run },
-    [`/api/runs/${id(7)}/story`]: { cases: [], reworks: [], reworkOf: null, ...story },
+    [`/api/runs/${id(7)}/story`]: { cases: [], reworks: [], reworkOf: null, stood: [], work: null, ...story },
   });
   const { page } = await mountInShop(RunView, { props: { id: id(7) } });
   await flushPromises();
@@ -69,6 +69,21 @@ describe('the page of a run', () => {
     expect(page.find(by('find-fault')).attributes('href')).toBe(`/faults/run/${id(7)}`);
     expect(page.find(`a[href="/substrates/${id(2)}"]`).exists()).toBe(true);
     expect(page.find(by('run-fault')).exists()).toBe(false);
+  });
+
+  it('says what its marks stood, what it came to and of what, and what nobody read', async () => {
+    const work = {
+      ...{ coatMinutes: 2, cleanMinutes: 1, compoundG: 0, compoundMinor: 0, blankMinor: 150 },
+      ...{ labourMinorPerMinute: 40, laserMinorPerMinute: 20 },
+    };
+    const stood = [{ protocol: 'dishwasher', doseDone: 20, dose: 50, result: 'no change' }];
+    const page = await open({ work, stood }, { pieces: 4, minutes: 8, judgement: { ...RUN.judgement, piecesGood: 2 } });
+    expect(page.find(by('run-stood')).text()).toMatch(/^Dishwasher, 20 of 50 .*: no change$/);
+    expect(page.find(by('run-cost')).text()).toMatch(
+      /12\.40.*6\.20.*a good piece.*blanks 6\.00.*laser 1\.60.*hands 4\.80/s,
+    );
+    expect(page.find(by('run-cost')).text()).toContain('cleaning as usual');
+    expect((await open()).find(by('run-cost')).exists()).toBe(false);
   });
 
   it('says what a fault was traced to and what was changed; that a finding was corrected', async () => {
