@@ -44,7 +44,7 @@ const COLUMNS: readonly ListColumn<LedgerRecord>[] = [
     :to="({ id }) => `/ledger/${id}`"
     row-test-id="ledger-row"
     :row-class="({ correctedById }) => ({ corrected: correctedById })"
-    scroll-height="calc(100vh - 16rem)"
+    scroll-height="calc(100vh - 19.5rem)"
     searched="elsewhere"
     @near-end="more && emit('older')"
   >
