@@ -1,5 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Units } from '../ui/useUnits';
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 
 /** One weighed coat on the trend: moment (ms), film with its interval, who laid it. */
@@ -25,24 +26,16 @@ export function trendChart(input: {
   const { points, band, colours, units } = input;
   const um = (value: number) => units.read('film', value).value;
   const people = [...new Set(points.map(({ who }) => who))];
-  const axis = {
-    axisLine: { lineStyle: { color: colours.ink } },
-    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 13 },
-    splitLine: { show: false },
-    nameTextStyle: { color: colours.quiet, fontSize: 14 },
-  };
+  const axis = chartAxis(colours);
   const tints = [colours.ink, colours.action, colours.danger, colours.quiet];
   return {
-    animation: false,
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 56, right: 20, top: 40, bottom: 40 },
     legend: { data: people, top: 4, left: 0, textStyle: { color: colours.ink, fontSize: 14 } },
     tooltip: {
       trigger: 'item',
       formatter: (item: unknown) => words((item as { data: { point: TrendPoint } }).data.point, units),
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
     },
     xAxis: { ...axis, type: 'time' },
     yAxis: { ...axis, type: 'value', name: `dry film, ${units.unit('film')}`, min: 0 },

@@ -1,5 +1,6 @@
 import type { WindowBand } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { ticks } from '../window/window-chart';
 
@@ -22,27 +23,22 @@ export function compareChart(outlines: readonly Outline[], colours: ChartColours
   const axis = {
     type: 'log' as const,
     logBase: 2,
-    axisLine: { lineStyle: { color: colours.ink } },
-    splitLine: { show: false },
+    ...chartAxis(colours),
     nameLocation: 'middle' as const,
-    nameTextStyle: { color: colours.quiet, fontSize: 14 },
   };
   const scale = (low: number, high: number) => {
     const customValues = ticks(low, high);
     return {
       ...{ min: low, max: high, axisTick: { customValues } },
-      axisLabel: { customValues, color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 13 },
+      axisLabel: { ...axis.axisLabel, customValues },
     };
   };
   return {
-    animation: false,
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 60, right: 24, top: 18, bottom: 52 },
     tooltip: {
       trigger: 'item',
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
       formatter: (item: unknown) => {
         const { seriesName, data } = item as { seriesName: string; data: number[] };
         return `${seriesName}: ${Number(data[0]!.toPrecision(3))} mm/s, ${Number(data[1]!.toPrecision(3))} W`;

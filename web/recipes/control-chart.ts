@@ -1,6 +1,7 @@
 import { USUAL_CUSUM } from '@unto/core';
 import type { DriftChart } from '@unto/contract';
 import type { EChartsCoreOption } from 'echarts/core';
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { formatMoment } from '../ui/format';
 
@@ -25,22 +26,13 @@ export function controlChart(
   });
   const low = middle - wide;
   const bottom = Math.min(low, ...points.map(({ value }) => shown(measure, value)));
-  const axis = {
-    axisLine: { lineStyle: { color: colours.ink } },
-    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 12 },
-    splitLine: { show: false },
-    nameTextStyle: { color: colours.quiet, fontSize: 13 },
-  };
+  const axis = chartAxis(colours, 12);
   return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 48, right: 78, top: 28, bottom: 36 },
     tooltip: {
       trigger: 'item',
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
       formatter: (item: unknown) => pointWords(measure, points[(item as { data: { index: number } }).data.index]),
     },
     dataZoom: [{ type: 'inside', xAxisIndex: 0, zoomOnMouseWheel: 'ctrl' }],

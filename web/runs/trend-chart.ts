@@ -1,6 +1,7 @@
 import type { TrendMeasure } from '@unto/core';
 import type { LedgerTrendAnswer } from '@unto/contract';
 import type { EChartsCoreOption } from 'echarts/core';
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { formatDay } from '../ui/format';
 
@@ -70,22 +71,13 @@ export function trendChart(measure: TrendMeasure, points: readonly Point[], colo
     const value = point[measure];
     return value ? [{ point, value, middle: (Date.parse(point.from) + Date.parse(point.to)) / 2 }] : [];
   });
-  const style = {
-    axisLine: { lineStyle: { color: colours.ink } },
-    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 12, hideOverlap: true },
-    splitLine: { show: false },
-    nameTextStyle: { color: colours.quiet, fontSize: 13 },
-  };
+  const style = chartAxis(colours, 12);
   return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 52, right: 24, top: 28, bottom: 28 },
     tooltip: {
       trigger: 'item',
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
       formatter: (item: unknown) => {
         const { point, value } = told[(item as { dataIndex: number }).dataIndex]!;
         return `${formatDay(point.from)} on: ${valueWords(measure, value)}<br>${value.runs} of ${point.runs} runs tell`;
@@ -93,7 +85,7 @@ export function trendChart(measure: TrendMeasure, points: readonly Point[], colo
     },
     xAxis: {
       ...style,
-      axisLabel: { ...style.axisLabel, formatter: DAYS },
+      axisLabel: { ...style.axisLabel, hideOverlap: true, formatter: DAYS },
       type: 'time',
       min: points[0]?.from,
       max: points.at(-1)?.to,

@@ -1,5 +1,6 @@
 import type { SectionPoint, WindowCell } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { ticks } from './window-chart';
 
@@ -20,10 +21,7 @@ const HEIGHTS: Record<WindowCell['outcome'], number> = { under: 4, holds: 96, ov
 /** The chance of holding along one axis, with the band in which it lies nine times in ten, and the cells near the cut. */
 export function sectionChart({ points, at, axis, cells, colours }: SectionInput): EChartsCoreOption {
   const style = {
-    axisLine: { lineStyle: { color: colours.ink } },
-    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 12 },
-    nameTextStyle: { color: colours.quiet, fontSize: 13 },
-    splitLine: { show: false },
+    ...chartAxis(colours, 12),
     nameLocation: 'middle' as const,
   };
   const xs = points.map(at);
@@ -36,14 +34,11 @@ export function sectionChart({ points, at, axis, cells, colours }: SectionInput)
     data: cells.filter((cell) => cell.outcome === outcome).map((cell) => [at(cell), HEIGHTS[outcome]]),
   });
   return {
-    animation: false,
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 52, right: 20, top: 14, bottom: 44 },
     tooltip: {
       trigger: 'axis',
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
       formatter: (items: unknown) =>
         pointWords(points[(items as { dataIndex: number }[])[0]?.dataIndex ?? 0], at, axis),
     },

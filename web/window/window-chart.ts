@@ -1,3 +1,4 @@
+import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -48,21 +49,15 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       .map((cell) => [x.at(cell.speedMmPerS), y.at(cell.powerPercent)]);
   const axis = {
     type: 'log' as const,
-    axisLine: { lineStyle: { color: colours.ink } },
-    axisLabel: { color: colours.ink, fontFamily: 'JetBrains Mono', fontSize: 13 },
-    splitLine: { show: false },
-    nameTextStyle: { color: colours.quiet, fontSize: 14 },
+    ...chartAxis(colours),
   };
   return {
-    animation: false,
-    textStyle: { fontFamily: 'Atkinson Hyperlegible' },
+    ...chartFrame,
     grid: { left: 64, right: 66, top: 18, bottom: 56 },
     tooltip: {
       trigger: 'item',
       formatter: (item: unknown) => tooltip(item as { seriesName: string; data: number[] }, axes),
-      backgroundColor: colours.surface,
-      borderColor: colours.rule,
-      textStyle: { color: colours.ink },
+      ...chartTip(colours),
     },
     xAxis: {
       ...axis,
