@@ -1,6 +1,6 @@
-import { array, number, string, type Schema } from 'yup';
+import { array, number, string, type ObjectShape } from 'yup';
 import { byKind, flag, record, uuid } from '../fields/index.js';
-import { INVENTORY_BODIES, INVENTORY_FILE, INVENTORY_KINDS } from '../inventory/index.js';
+import { INVENTORY_FILE, INVENTORY_SHAPES } from '../inventory/index.js';
 import { LEDGER_FILE, ledgerAround, ledgerRecord } from '../runs/index.js';
 import { jsonSchemaOf } from './openapi.js';
 
@@ -8,36 +8,39 @@ import { jsonSchemaOf } from './openapi.js';
 export const FILE_SCHEMAS = ['ledger', 'stores'] as const;
 export type FileSchema = (typeof FILE_SCHEMAS)[number];
 
-const kinds = Object.fromEntries(INVENTORY_KINDS.map((kind) => [kind, { body: INVENTORY_BODIES[kind] }]));
+interface FileKind {
+  readonly title: string;
+  /** What such a file says that it is. */
+  readonly is: { readonly format: string; readonly version: number };
+  readonly holds: ObjectShape;
+}
 
-const FILES: Record<FileSchema, { readonly title: string; readonly shape: Schema }> = {
+const FILES: Record<FileSchema, FileKind> = {
   ledger: {
     title: 'The ledger: every run with what followed it, and what the runs refer to',
-    shape: record({ ...headOf(LEDGER_FILE), records: array().of(ledgerRecord).required(), around: ledgerAround }),
+    is: LEDGER_FILE,
+    holds: { records: array().of(ledgerRecord).required(), around: ledgerAround },
   },
   stores: {
     title: 'What a shop keeps: items with their newest revision',
-    shape: record({
-      ...headOf(INVENTORY_FILE),
+    is: INVENTORY_FILE,
+    holds: {
       items: array()
-        .of(byKind('kind', kinds, { id: uuid(), retired: flag() }))
+        .of(byKind('kind', INVENTORY_SHAPES, { id: uuid(), retired: flag() }))
         .required(),
-    }),
+    },
   },
 };
 
-function headOf({ format, version }: { readonly format: string; readonly version: number }) {
-  return { format: string().required().oneOf([format]), version: number().required().oneOf([version]) };
-}
-
 /** The JSON Schema (2020-12) of a file that goes out as JSON, so that whoever has the file can read it without this program. */
 export function fileSchema(file: FileSchema): Record<string, unknown> {
-  const { title, shape } = FILES[file];
-  const { version } = file === 'ledger' ? LEDGER_FILE : INVENTORY_FILE;
+  const { title, is, holds } = FILES[file];
+  const { format, version } = is;
+  const head = { format: string().required().oneOf([format]), version: number().required().oneOf([version]) };
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     $id: `urn:unto:${file}:${version}`,
     title,
-    ...jsonSchemaOf(shape),
+    ...jsonSchemaOf(record({ ...head, ...holds })),
   };
 }

@@ -66,19 +66,19 @@ export interface InventoryItem<K extends InventoryKind = InventoryKind> {
   readonly changedAt: string;
   readonly changedBy: string;
 }
-export const inventoryItem = byKind<InventoryItem>(
-  'kind',
-  Object.fromEntries(INVENTORY_KINDS.map((kind) => [kind, { body: INVENTORY_BODIES[kind] }])),
-  {
-    id: uuid(),
-    version: amount(),
-    retired: flag(),
-    revisionId: uuid(),
-    revision: amount(),
-    changedAt: instant(),
-    changedBy: who(),
-  },
+/** What an item of each kind holds besides what all do. */
+export const INVENTORY_SHAPES = Object.fromEntries(
+  INVENTORY_KINDS.map((kind) => [kind, { body: INVENTORY_BODIES[kind] }]),
 );
+export const inventoryItem = byKind<InventoryItem>('kind', INVENTORY_SHAPES, {
+  id: uuid(),
+  version: amount(),
+  retired: flag(),
+  revisionId: uuid(),
+  revision: amount(),
+  changedAt: instant(),
+  changedBy: who(),
+});
 
 /** References from one kind to another, by field. */
 export const INVENTORY_LINKS: Partial<Record<InventoryKind, { field: string; kind: InventoryKind }>> = {

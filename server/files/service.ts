@@ -7,6 +7,9 @@ import type { Models } from '../db/models/index.js';
 import { ApiError } from '../errors/api-error.js';
 import type { FileStore } from '../storage/file-store.js';
 
+/** Dots of a photograph that is opened at most. */
+export const MOST_PICTURE_DOTS = 120e6;
+
 /**
  * Keeps a file; the same content again answers the first one's row. Written and flushed before its row commits.
  * @throws wrong-file for anything but PDF, PNG, JPEG and artwork that is a text, told by what is in it

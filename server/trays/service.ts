@@ -9,7 +9,7 @@ import { createOnce, find, insert, list, NEWEST_FIRST, type Context } from '../d
 import type { Rows } from '../db/models/index.js';
 import { askOfDevice } from '../devices/ask-of-device.js';
 import { fault } from '../errors/api-error.js';
-import { isKept, readFile } from '../files/service.js';
+import { MOST_PICTURE_DOTS, isKept, readFile } from '../files/service.js';
 import { equipmentOf } from '../inventory/service.js';
 import { pieceSizeOf } from '../prepare/sheets.js';
 import { measuresOf } from '../windows/service.js';
@@ -17,7 +17,6 @@ import { markedRun, numbersOn, type MarkedRun } from './marked.js';
 
 /** A picture is read at this many pixels across at most: what more there are tells nothing of a mark. */
 const MOST_PX = 4400;
-const MOST_DOTS = 120e6;
 
 /** Asks for a picture of washed pieces. @throws device-away without a camera, wrong-stage where nothing was laid out on them */
 export async function askTrayPicture(context: Context, runId: string, { pieces }: TakeTrayPicture): Promise<DeviceJob> {
@@ -97,7 +96,7 @@ async function readPieces(
 /** Pixels of a picture, turned as its camera says. @throws invalid-input at the file */
 async function decoded(content: Buffer): Promise<Pixels> {
   try {
-    const { data, info } = await sharp(content, { limitInputPixels: MOST_DOTS })
+    const { data, info } = await sharp(content, { limitInputPixels: MOST_PICTURE_DOTS })
       .rotate()
       .resize({ width: MOST_PX, height: MOST_PX, fit: 'inside', withoutEnlargement: true })
       .toColourspace('srgb')

@@ -1,7 +1,7 @@
 import type { ChartColours } from './colours';
 
 /** The page's letters on a chart: words, and figures that stand in columns. */
-const LETTERS = { words: 'Atkinson Hyperlegible', figures: 'JetBrains Mono' } as const;
+export const LETTERS = { words: 'Atkinson Hyperlegible', figures: 'JetBrains Mono' } as const;
 
 /** What every chart of the page begins with: its letters, and nothing that moves. What it shows is said by whoever draws it. */
 export const chartFrame = {

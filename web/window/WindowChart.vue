@@ -12,6 +12,7 @@ import { use, type EChartsCoreOption } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { ref, useTemplateRef } from 'vue';
 import VChart from 'vue-echarts';
+import { LETTERS } from '../theme/chart-frame';
 
 /** ECharts with the parts that the window needs; loaded only with this view. */
 use([
@@ -28,9 +29,10 @@ use([
 ]);
 /** A canvas does not draw itself anew once a letter has come: nothing is drawn before. */
 const lettered = ref(!('fonts' in document));
-const LETTERS = ['12px "JetBrains Mono"', '12px "Atkinson Hyperlegible"'];
 if (!lettered.value)
-  void Promise.allSettled(LETTERS.map((font) => document.fonts.load(font))).then(() => (lettered.value = true));
+  void Promise.allSettled(Object.values(LETTERS).map((font) => document.fonts.load(`12px "${font}"`))).then(
+    () => (lettered.value = true),
+  );
 const chart = useTemplateRef<InstanceType<typeof VChart>>('chart');
 /** What each axis shows of its whole, in hundredths, by keys; pointer and wheel move the same. */
 type Span = readonly [from: number, to: number];

@@ -1,4 +1,4 @@
-import { chartAxis, chartFrame, chartTip } from '../theme/chart-frame';
+import { chartAxis, chartFrame, chartTip, LETTERS } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
 import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -160,7 +160,7 @@ function wattAxis(
     axisTick: { customValues: powers },
     axisLabel: {
       color: colours.quiet,
-      fontFamily: 'JetBrains Mono',
+      fontFamily: LETTERS.figures,
       fontSize: 12,
       customValues: powers,
       formatter: (read: number) => {
