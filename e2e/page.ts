@@ -1,4 +1,4 @@
-import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -256,8 +256,11 @@ export class Page {
 
   /** Text of a file that the page handed over, once it is there whole. */
   async downloaded(name: string): Promise<string> {
-    await this.driver.wait(() => this.downloads().includes(name), WAIT_MS, `${name} was never saved`);
-    return readFileSync(join(this.browser.downloads, name), 'utf8');
+    const path = join(this.browser.downloads, name);
+    // The browser keeps the name with an empty file until the whole one takes its place.
+    const whole = () => this.downloads().includes(name) && statSync(path).size > 0;
+    await this.driver.wait(whole, WAIT_MS, `${name} was never saved`);
+    return readFileSync(path, 'utf8');
   }
 
   private downloads(): string[] {
