@@ -132,7 +132,7 @@ describe('a recipe', () => {
     for (let i = 0; i < 4; i += 1) await scrubbedCoupon(null);
     const all = (await window()).coupons.map(({ id }: any) => id);
     const ticket = await ticketOf();
-    first = (await recipe({ ticketId: ticket.id, couponIds: all, speedMmPerS: 100 })).body;
+    first = (await recipe({ ticketId: ticket.id, couponIds: all, speedMmPerS: 110 })).body;
     expect(first).toMatchObject({
       grade: 'proved by eye',
       ticketId: ticket.id,
@@ -238,7 +238,7 @@ describe('drift', () => {
     expect(await graded(97)).toMatchObject({ grade: 'carried' });
     const far = await graded(450);
     expect(far.grade).toBe('carried');
-    expect(far.because.join()).toMatch(/speed: 450, 100 in the recipe.*of 100 hold|outside what the cells tried/);
+    expect(far.because.join()).toMatch(/speed: 450, 110 in the recipe.*of 100 hold|outside what the cells tried/);
   });
 
   it('suspends the recipe, says why, tells Today, and is lifted only by a check coupon', async () => {
