@@ -25,7 +25,7 @@ const SPREADS: Record<LessonName, number> = { level: 0.4, slope: 0.15, steepness
 /** So many standard errors apart a lesson contradicts the cells. */
 const CONTRADICTS = 2;
 /** Shops' windows differ by more than a normal spread: so much wider than the pooling says is what is expected. Measured on hidden shops. */
-const WIDER = 1.5;
+const WIDER = 1.75;
 /** Speeds closer than this, as a ratio, tell no slope. */
 const SLOPE_SPAN = 1.5;
 /** Information that is less than this share of the prior’s is none. */
