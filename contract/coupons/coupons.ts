@@ -115,7 +115,7 @@ export const redesignCoupon = shape({
 /** Fired by hand: what was noted of the machine goes with it. */
 export const markBurnt = shape({ version: whole('Version', 1, 1e9), notes: firingNotes });
 
-export const READING_SOURCES = ['entered', 'csv', 'picture', 'scale'] as const;
+export const READING_SOURCES = ['entered', 'csv', 'picture', 'scale', 'again'] as const;
 
 const readingEntries = array()
   .of(
@@ -142,7 +142,10 @@ const readingEntries = array()
 export const createReading = shape({
   id: uuid().label('id'),
   stage: oneOf('Stage', STAGES),
-  /** Entered by eye with no scale, from a table, from a picture, or by eye against the printed step scale. */
+  /**
+   * Entered by eye with no scale, from a table, from a picture, or by eye against the printed step scale; again where somebody looked
+   * once more at cells that disagree with their neighbours.
+   */
   source: oneOf('Source', READING_SOURCES),
   pictureId: uuid().label('Picture').nullable().optional(),
   rules: outcomeRules.nullable().optional().default(undefined),

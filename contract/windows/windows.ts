@@ -36,6 +36,8 @@ export const windowCell = record({
   outcome: word(OUTCOMES),
   /** Judged by eye, or taken against what the picture proposed. */
   byEye: flag(),
+  /** Somebody looked once more, since it disagrees with the cells around. */
+  lookedAgain: flag(),
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; null where no pictures told. */
   kept: orNull(record({ share: amount(), limit: amount() })),
   /** Lot of the compound and whoever sprayed it, as far as that is known; none for a run. */
@@ -58,6 +60,7 @@ const fitCell = record({
   ...{ frequencyKHz: orNull(amount()), pulseNs: orNull(amount()) },
   outcome: word(OUTCOMES),
   byEye: flag(),
+  lookedAgain: flag(),
   kept: orNull(record({ share: amount(), limit: amount() })),
 });
 

@@ -22,6 +22,7 @@ const cellsOf = (rows: readonly (readonly [number, readonly number[], number])[]
   steps: { below: 0, above: 0 },
   weight: new Float64Array(rows.length).fill(1),
   misread: new Float64Array(rows.length),
+  doubt: new Float64Array(rows.length).fill(1),
 });
 
 describe('a boundary without priors is the ordinary logit', () => {
@@ -94,6 +95,7 @@ describe('steps of a number that was read', () => {
     to: Int8Array.from([0, 1, 2, 2, 3, NO_STEP, NO_STEP]),
     steps: { below: 2, above: 1 },
     misread: Float64Array.from([0, 0, 0.08, 0, 0, 0.08, 0]),
+    doubt: Float64Array.from([1, 0.1, 1, 1, 0.1, 0.1, 1]),
   };
   const theta = [2.4, 0.05, -3, 0.2, -0.3, 0.4];
 

@@ -24,6 +24,8 @@ export interface BoundaryCells {
   readonly weight: Float64Array;
   /** Misread besides the share that is fitted, by another cause: cells judged by eye. */
   readonly misread: Float64Array;
+  /** How much of the fitted share misread is each cell's: 1, less where somebody looked again. */
+  readonly doubt: Float64Array;
   /** Steps of a number that was read, below the boundary and above it; their distance is fitted. None where nothing but sides is known. */
   readonly steps: { readonly below: number; readonly above: number };
 }
@@ -87,7 +89,7 @@ const misreadTo = ({ steps: { below, above } }: BoundaryCells, from: number, to:
 
 /** The log posterior alone: what the draws are weighed by. */
 export function logPosterior(theta: ArrayLike<number>, { cells, prior }: BoundaryTask): number {
-  const { columns, lnPower, x, from, to, weight, misread } = cells;
+  const { columns, lnPower, x, from, to, weight, misread, doubt } = cells;
   const { below } = cells.steps;
   const k = Math.exp(theta[0]!);
   const own = prior ? sigmoid(theta[columns + 1]!) / 2 : 0;
@@ -99,7 +101,8 @@ export function logPosterior(theta: ArrayLike<number>, { cells, prior }: Boundar
     let need = 0;
     for (let j = 1; j <= columns; j += 1, at += 1) need += x[at]! * theta[j]!;
     const eta = k * (lnPower[i]! - need);
-    const share = own + misread[i]! - 2 * own * misread[i]!;
+    const mine = own * doubt[i]!;
+    const share = mine + misread[i]! - 2 * mine * misread[i]!;
     const a = from[i]!;
     const b = to[i]!;
     let inside;
@@ -187,7 +190,7 @@ function chanceOf(
   { cells, prior }: BoundaryTask,
   { steps, i, by }: { readonly steps: Float64Array; readonly i: number; readonly by: Float64Array },
 ): number {
-  const { columns, lnPower, x, misread } = cells;
+  const { columns, lnPower, x, misread, doubt } = cells;
   const from = cells.from[i]!;
   const to = cells.to[i]!;
   const k = Math.exp(theta[0]!);
@@ -195,7 +198,8 @@ function chanceOf(
   let need = 0;
   for (let j = 0; j < columns; j += 1) need += x[i * columns + j]! * theta[j + 1]!;
   const eta = k * (lnPower[i]! - need);
-  const share = own + misread[i]! - 2 * own * misread[i]!;
+  const mine = own * doubt[i]!;
+  const share = mine + misread[i]! - 2 * mine * misread[i]!;
   const more = from === NO_STEP ? 1 : sigmoid(eta - steps[from]!);
   const less = to === NO_STEP ? 0 : sigmoid(eta - steps[to]!);
   const straight = 1 - 2 * share;
@@ -203,7 +207,7 @@ function chanceOf(
   by[0] = rise * eta;
   for (let j = 0; j < columns; j += 1) by[j + 1] = -rise * k * x[i * columns + j]!;
   const misreads = misreadTo(cells, from, to);
-  by[columns + 1] = (misreads - 2 * (more - less)) * (1 - 2 * misread[i]!) * own * (1 - 2 * own);
+  by[columns + 1] = (misreads - 2 * (more - less)) * (1 - 2 * misread[i]!) * mine * (1 - 2 * own);
   by.fill(0, columns + 2);
   if (from !== NO_STEP) stepSlopes(theta, cells, from, -straight * more * (1 - more), by);
   if (to !== NO_STEP) stepSlopes(theta, cells, to, straight * less * (1 - less), by);

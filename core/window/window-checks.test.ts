@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { median } from '../statistics/median.js';
 import { seededRandom } from '../support/random.js';
-import { fitWindow } from './fit-window.js';
+import { fitWindow, outcomeChances } from './fit-window.js';
 import { fitNotes, fitNoteWords, oddCells } from './window-checks.js';
 import type { WindowCell } from './window-terms.js';
 
@@ -26,6 +27,23 @@ describe('cells that disagree with the others', () => {
     const deep = cells.findIndex(({ powerW, speedMmPerS }) => powerW === 25 && speedMmPerS === 450);
     const wrong = cells.map((cell, i): WindowCell => (i === deep ? { ...cell, outcome: 'holds' } : cell));
     expect(oddCells(fitOf(wrong))[0]!.index).toBe(deep);
+  });
+
+  it('are asked for once: seen again, they count, and are pointed out no more', () => {
+    const cells = cellsOf(30, 0.9);
+    // Two that fail where all around hold: misread, unless somebody looks again.
+    const clean = fitOf(cells);
+    const surely = cells.map((cell, i) => ({ i, holds: outcomeChances(clean, cell).holds }));
+    surely.sort((a, b) => b.holds - a.holds);
+    const among = [surely[0]!.i, surely[5]!.i];
+    const failing = (lookedAgain: boolean) =>
+      fitOf(cells.map((cell, i) => (among.includes(i) ? { ...cell, outcome: 'under' as const, lookedAgain } : cell)));
+    const [once, again] = [failing(false), failing(true)];
+    const pointedOut = (fit: typeof once) => oddCells(fit).filter(({ index }) => among.includes(index)).length;
+    expect(pointedOut(once)).toBeGreaterThan(0);
+    expect(pointedOut(again)).toBe(0);
+    // The edge is then less sharp than it seemed.
+    expect(median(again.bondK)).toBeLessThan(0.85 * median(once.bondK));
   });
 
   it('are few where all follow their coat', () => {

@@ -4,7 +4,7 @@ import { boundariesAt, chanceAt } from './fit-window.js';
 import type { WindowFit } from './window-fit.js';
 import { quickSigmoid } from './quick-sigmoid.js';
 import type { Draws } from './boundary-posterior.js';
-import { columnsOf } from './window-form.js';
+import { columnsOf, doubtOf } from './window-form.js';
 import { restOfPoint, type WindowCell } from './window-terms.js';
 
 /** A cell that the others do not bear out. */
@@ -22,13 +22,13 @@ export type LeftOut = readonly Record<Outcome, number>[];
 const ODD = 0.02;
 
 /**
- * Cells whose outcome disagrees with what all others say of their place, the oddest first.
+ * Cells whose outcome disagrees with what all others say of their place, the oddest first; none that somebody looked at again.
  * @param alone chances by the others alone, where they are known already
  */
 export function oddCells(fit: WindowFit, alone = leftOut(fit)): OddCell[] {
   return alone
     .map((chances, index) => ({ index, chance: chances[fit.cells[index]!.outcome] }))
-    .filter(({ chance }) => chance < ODD)
+    .filter(({ index, chance }) => chance < ODD && !fit.cells[index]!.lookedAgain)
     .sort((a, b) => a.chance - b.chance);
 }
 
@@ -47,13 +47,15 @@ export function leftOut(fit: WindowFit): LeftOut {
   return fit.cells.map((cell) => {
     const boundaries = at(cell);
     const lnPower = Math.log(cell.powerW);
+    const doubt = doubtOf(cell);
     const sums = { under: 0, holds: 0, over: 0 };
     let weights = 0;
     for (let d = 0; d < fit.drawCount; d += 1) {
       const holds = chanceAt(boundaries, lnPower, d);
       const over = quickSigmoid(boundaries.overK[d]! * (lnPower - boundaries.overAt[d]!));
       const chances = { under: Math.max(0, 1 - holds - over), holds, over };
-      const weight = 1 / (misread[d]! + (1 - misread[d]!) * chances[cell.outcome] + 1e-9);
+      const astray = doubt * misread[d]!;
+      const weight = 1 / (astray + (1 - astray) * chances[cell.outcome] + 1e-9);
       weights += weight;
       for (const outcome of OUTCOMES) sums[outcome] += weight * chances[outcome];
     }

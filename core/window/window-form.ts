@@ -124,6 +124,12 @@ const SEEN: Known = { mean: 0, sd: 0.07 };
 /** Share of cells judged by eye that are read as something else. Common practice, no source. */
 export const MISREAD_BY_EYE = 0.08;
 
+/** Of cells that are misread so many still are once somebody looked again. Common practice, no source. */
+const MISREAD_AGAIN = 0.1;
+
+/** Share of the usual misreading that a cell is liable to. */
+export const doubtOf = ({ lookedAgain }: Pick<WindowCell, 'lookedAgain'>): number => (lookedAgain ? MISREAD_AGAIN : 1);
+
 /** What was kept of a mark at each step, as a share of the limit at which it holds; the last is half way from there to all of it. */
 const KEPT_BELOW = [0.2, 0.5, 0.8];
 
@@ -146,7 +152,11 @@ export function boundaryCells(
     from: Int8Array.from(wanted, (i) => between(counted[i]!.cell)[0]),
     to: Int8Array.from(wanted, (i) => between(counted[i]!.cell)[1]),
     weight: Float64Array.from(wanted, (i) => counted[i]!.weight),
-    misread: Float64Array.from(wanted, (i) => (counted[i]!.cell.byEye ? MISREAD_BY_EYE : 0)),
+    misread: Float64Array.from(
+      wanted,
+      (i) => (counted[i]!.cell.byEye ? MISREAD_BY_EYE : 0) * doubtOf(counted[i]!.cell),
+    ),
+    doubt: Float64Array.from(wanted, (i) => doubtOf(counted[i]!.cell)),
     steps,
   });
   const all = counted.map((_, i) => i);
@@ -180,7 +190,7 @@ function countedCells(cells: readonly WindowCell[]): { readonly cell: WindowCell
   const found = new Map<string, { readonly cell: WindowCell; weight: number }>();
   for (const cell of cells) {
     const key = [
-      ...[cell.powerW, cell.speedMmPerS, cell.outcome, cell.byEye ? 1 : 0, cell.kept?.share],
+      ...[cell.powerW, cell.speedMmPerS, cell.outcome, cell.byEye ? 1 : 0, cell.lookedAgain ? 1 : 0, cell.kept?.share],
       ...Object.values(restOfPoint(cell)),
       ...SEEN_FACTORS.map((factor) => cell.seen?.[factor]),
     ].join(' ');

@@ -46,6 +46,8 @@ export interface WindowCell extends WindowPoint {
   readonly outcome: Outcome;
   /** Judged by eye, not read from a picture: more often misread. */
   readonly byEye?: boolean | undefined;
+  /** Somebody looked at it once more, since it disagrees with the cells around: hardly misread any more. */
+  readonly lookedAgain?: boolean | undefined;
   /** Share of its contrast that was left after the scrub, and the limit from which it holds; only where pictures told. */
   readonly kept?: Kept | null | undefined;
   /** What it was made with and by, as far as that is known: a lot of the compound, a person. */

@@ -70,7 +70,10 @@ const coupon = (change: Partial<FiredCoupon> = {}): FiredCoupon => {
 function cellsOf(made: FiredCoupon, of: string | null = 'c', byEye: (i: number) => boolean = () => false) {
   const random = seededRandom(4);
   const reads = new Map(
-    Array.from({ length: 400 }, (_, i) => [i, { outcome: 'holds', byEye: byEye(i), kept: null } as ReadOutcome]),
+    Array.from({ length: 400 }, (_, i) => [
+      i,
+      { outcome: 'holds', byEye: byEye(i), lookedAgain: false, kept: null } as ReadOutcome,
+    ]),
   );
   return couponWindowCells(made, of, reads, FIBRE).map((cell): CouponWindowCell => {
     const effect = Math.log(cell.powerW) - 0.6 * Math.log(cell.speedMmPerS) + 0.06 * standardNormal(random);
@@ -255,7 +258,7 @@ describe('cells of a coupon', () => {
 
   it('keep the watts they were fired with', () => {
     const later = { ...FIBRE, head: { ...FIBRE.head, ratedW: 30 } };
-    const reads = new Map([[5, { outcome: 'holds', byEye: false, kept: null } as const]]);
+    const reads = new Map([[5, { outcome: 'holds', byEye: false, lookedAgain: false, kept: null } as const]]);
     expect(couponWindowCells(coupon(), 'c', reads, later)[0]!.powerW).toBeCloseTo(60, 9);
   });
 
@@ -292,5 +295,28 @@ describe('cells of a coupon', () => {
     expect(reads.map(({ byEye }) => byEye)).toEqual([false, true, true]);
     // What was kept goes with the limit that it was held against; where no picture told, nothing does.
     expect(reads.map(({ kept }) => kept)).toEqual([{ share: 0.93, limit: 0.8 }, null, null]);
+  });
+
+  it('are borne out, and stay read as they were, where somebody looked again and saw the same', () => {
+    const picture = {
+      stage: 'scrubbed',
+      source: 'picture',
+      rules: { retention: 0.8 },
+      entries: [0, 1, 2].map((cell) => ({ cell, outcome: 'holds', proposed: 'holds', kept: 0.9 })),
+    };
+    const again = (cell: number, outcome: string) => ({
+      ...{ stage: 'scrubbed', source: 'again', entries: [{ cell, outcome }] },
+    });
+    const said = [picture, again(0, 'holds'), again(1, 'under'), again(2, 'under'), again(2, 'holds')];
+    const read = (readings: unknown[]) => [...newestReads({ readings } as never, 'scrubbed').values()];
+    const borneOut = { outcome: 'holds', byEye: false, lookedAgain: true, kept: { share: 0.9, limit: 0.8 } };
+    expect(read(said)).toEqual([
+      borneOut,
+      // Seen as something else: an eye’s word against the picture, and its number with it.
+      { outcome: 'under', byEye: true, lookedAgain: true, kept: null },
+      borneOut,
+    ]);
+    // What is read anew was not looked at again.
+    expect(read([...said, picture]).map(({ lookedAgain }) => lookedAgain)).toEqual([false, false, false]);
   });
 });

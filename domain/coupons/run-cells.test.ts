@@ -52,6 +52,7 @@ const cell = (powerPercent: number, change: object = {}): CouponWindowCell => ({
     powerW: powerPercent / 2,
     outcome: 'holds',
     byEye: false,
+    lookedAgain: false,
     kept: null,
     coats: 2,
     couponId: 'k1',

@@ -40,6 +40,19 @@ export function runWindowCells(runs: readonly JudgedRun[]): CouponWindowCell[] {
     if (outcome === null || powerW === null || powerPercent === null || speedMmPerS === null || intervalMm === null)
       return [];
     const place = { couponId: null, runId: run.id, cell: 0, coats: null };
-    return [{ ...setting, powerW, powerPercent, speedMmPerS, intervalMm, ...place, outcome, byEye: true, kept: null }];
+    return [
+      {
+        ...setting,
+        powerW,
+        powerPercent,
+        speedMmPerS,
+        intervalMm,
+        ...place,
+        outcome,
+        byEye: true,
+        lookedAgain: false,
+        kept: null,
+      },
+    ];
   });
 }

@@ -21,10 +21,10 @@ export function teachingsOf(name: string, under: HeatedPart, cells: readonly Cou
 
 const fitCellOf = (cell: CouponWindowCell): Teaching['cells'][number] => {
   const { powerW, speedMmPerS, intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs } = cell;
-  const { outcome, byEye, kept } = cell;
+  const { outcome, byEye, lookedAgain, kept } = cell;
   return {
     ...{ powerW, speedMmPerS, intervalMm, passes, hatches, angleDeg, focusOffsetMm, frequencyKHz, pulseNs },
-    ...{ outcome, byEye, kept },
+    ...{ outcome, byEye, lookedAgain, kept },
   };
 };
 

@@ -19,6 +19,7 @@ export interface CouponWindowCell extends KnownSetting {
   /** Coats under it; null for a run, which does not say. */
   readonly coats: number | null;
   readonly byEye: boolean;
+  readonly lookedAgain: boolean;
   /** The coupon it lies on; null for a run. */
   readonly couponId: string | null;
   /** The run that it speaks of; null for a cell of a coupon. */
@@ -39,13 +40,20 @@ interface WithReadings {
 /** Newest outcome of every cell at a stage, and whether an eye judged it: no picture was read, or somebody took another outcome. */
 export function newestReads({ readings }: WithReadings, stage: Stage): Map<number, ReadOutcome> {
   const newest = new Map<number, ReadOutcome>();
-  for (const reading of readings.filter((one) => one.stage === stage)) {
-    for (const { cell, outcome, proposed, kept } of reading.entries)
-      newest.set(cell, {
+  const read = new Map<number, ReadOutcome>();
+  for (const { source, entries, rules } of readings.filter((one) => one.stage === stage)) {
+    for (const { cell, outcome, proposed, kept } of entries) {
+      const before = read.get(cell);
+      const looked: ReadOutcome = {
         outcome,
-        byEye: reading.source !== 'picture' || proposed !== outcome,
-        kept: kept !== undefined && reading.rules ? { share: kept, limit: reading.rules.retention } : null,
-      });
+        byEye: source !== 'picture' || proposed !== outcome,
+        lookedAgain: source === 'again',
+        kept: kept !== undefined && rules ? { share: kept, limit: rules.retention } : null,
+      };
+      // Whoever looked again and saw the same bears out what was read, and how.
+      newest.set(cell, looked.lookedAgain && before?.outcome === outcome ? { ...before, lookedAgain: true } : looked);
+      if (!looked.lookedAgain) read.set(cell, looked);
+    }
   }
   return newest;
 }
@@ -59,6 +67,8 @@ export function newestOutcomes(coupon: WithReadings, stage: Stage): Map<number, 
 export interface ReadOutcome {
   readonly outcome: Outcome;
   readonly byEye: boolean;
+  /** Somebody looked once more, since it disagrees with the cells around. */
+  readonly lookedAgain: boolean;
   readonly kept: Kept | null;
 }
 
@@ -99,7 +109,7 @@ export function couponWindowCells(
 ): CouponWindowCell[] {
   const { cells } = layoutCoupon(coupon.design, couponLimits(equipment));
   const notes = coupon.firing ?? NOT_NOTED;
-  return [...outcomes].flatMap(([index, { outcome, byEye, kept }]) => {
+  return [...outcomes].flatMap(([index, { outcome, byEye, lookedAgain, kept }]) => {
     const cell = cells[index];
     if (!cell?.reachable || sprayedOn(coupon, cell) !== compoundId) return [];
     const powerW = coupon.firing?.cellW[index] ?? deliveredPower(cell.powerPercent, powerSource(equipment));
@@ -109,7 +119,7 @@ export function couponWindowCells(
       {
         ...setting,
         ...{ powerPercent, powerW, speedMmPerS, intervalMm: setting.intervalMm! },
-        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, kept },
+        ...{ coats: compoundId === null ? 0 : cell.coats, outcome, byEye, lookedAgain, kept },
         ...{ couponId: coupon.id, runId: null, cell: index },
       },
     ];

@@ -23,6 +23,7 @@ export async function createReading(context: Context, couponId: string, request:
       throw new ApiError('wrong-stage', 'Say first that the coupon was burnt; there is nothing to read before that.');
     await refuseHotGlass(context, 'coupons', { ...coupon, at: coupon.burntAt });
     requireBurntCells(coupon, request.entries);
+    if (request.source === 'again') await requireRead(context, coupon, request);
     const { id, stage, source, pictureId = null, rules = null } = request;
     const entries =
       source === 'picture'
@@ -39,6 +40,13 @@ function requireBurntCells({ cells, design, burntCells }: Rows['coupons'], entri
   if (beyond) throw fault('entries', `There is no cell ${beyond.cell + 1}; ${design.code} has ${cells}.`);
   const unburnt = burntCells && entries.find(({ cell }) => !burntCells.includes(cell));
   if (unburnt) throw fault('entries', `Cell ${unburnt.cell + 1} was not burnt whole: the run broke off. Leave it out.`);
+}
+
+/** Nobody looks again at what nobody read. */
+async function requireRead(context: Context, { id, design }: Rows['coupons'], { stage, entries }: CreateReading) {
+  const read = await list(context, 'cellOutcomes', { where: { couponId: id, stage } });
+  const unread = entries.find(({ cell }) => !read.some((one) => one.cell === cell));
+  if (unread) throw fault('entries', `Cell ${unread.cell + 1} of ${design.code} was not read yet: read it first.`);
 }
 
 /**

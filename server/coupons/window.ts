@@ -109,10 +109,10 @@ async function scrubbedOutcomes(
     order: [['cell', 'ASC']],
   });
   const byCoupon = new Map<string, Map<number, ReadOutcome>>();
-  for (const { couponId, cell, outcome, byEye, kept: share, keptLimit: limit } of rows) {
+  for (const { couponId, cell, outcome, byEye, lookedAgain, kept: share, keptLimit: limit } of rows) {
     if (!byCoupon.has(couponId)) byCoupon.set(couponId, new Map());
     const kept = share !== null && limit !== null ? { share, limit } : null;
-    byCoupon.get(couponId)!.set(cell, { outcome, byEye, kept });
+    byCoupon.get(couponId)!.set(cell, { outcome, byEye, lookedAgain, kept });
   }
   return byCoupon;
 }

@@ -27,6 +27,7 @@ import * as bench from './migrations/0025-bench.js';
 import * as faults from './migrations/0026-faults.js';
 import * as ledgerRows from './migrations/0027-ledger.js';
 import * as ledgerAtOnce from './migrations/0028-ledger-at-once.js';
+import * as lookedAgain from './migrations/0029-looked-again.js';
 import * as artworks from './migrations/0023-artworks.js';
 
 /** All migrations, oldest first. Forward only; a released one is never edited. */
@@ -59,6 +60,7 @@ export const MIGRATIONS = [
   faults,
   ledgerRows,
   ledgerAtOnce,
+  lookedAgain,
 ];
 
 /** Rows written twice in one transaction leave checks to its end, and a table with checks to come cannot be altered: nothing is left. */

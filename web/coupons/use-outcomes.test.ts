@@ -42,7 +42,7 @@ function outcomes(picture: OpenedPicture | null, kept: [number, Outcome][] = [],
   const eye = {
     marks: ref(new Map<number, Outcome>([[1, 'under']])),
     kept: ref(new Map(kept)),
-    reads: ref(new Map(kept.map(([cell, outcome]) => [cell, { outcome, byEye: false }]))),
+    reads: ref(new Map(kept.map(([cell, outcome]) => [cell, { outcome, byEye: false, lookedAgain: false }]))),
     mark: (cell: number, outcome: Outcome | null) => marked.push([cell, outcome]),
   };
   const selected = ref(0);

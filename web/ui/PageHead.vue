@@ -36,8 +36,10 @@ const picker = useOperatorPicker();
   min-height: 57px;
 }
 
+/* In one line where there is room for it. */
 h1 {
-  white-space: nowrap;
+  min-width: 0;
+  text-wrap: balance;
 }
 
 .about {
@@ -48,6 +50,7 @@ h1 {
 }
 
 .side {
+  flex: none;
   margin-left: auto;
   display: flex;
   align-items: baseline;
@@ -66,10 +69,6 @@ h1 {
 }
 
 @media (max-width: 1100px) {
-  h1 {
-    white-space: normal;
-  }
-
   .side {
     flex-wrap: wrap;
     justify-content: end;
@@ -85,11 +84,6 @@ h1 {
 
   .head {
     flex-wrap: wrap;
-  }
-
-  h1,
-  .about {
-    white-space: normal;
   }
 }
 

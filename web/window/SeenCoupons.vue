@@ -38,12 +38,14 @@ const seen = computed(() =>
   props.coupons.map(({ id, code, burntAt, sameRevisions, weight, why, lot }) => {
     const own = props.cells.filter(({ couponId }) => couponId === id);
     const byEye = own.filter((cell) => cell.byEye).length;
+    const again = own.filter((cell) => cell.lookedAgain).length;
     return {
       ...{ id, code, burntAt, weight, why },
       ...counted(own),
       about: [
         ...(lot ? [`lot ${lot}`] : []),
         ...(byEye ? [`${byEye === own.length ? 'all' : byEye} judged by eye: counted as more often misread`] : []),
+        ...(again ? [`${again} looked at again: hardly misread`] : []),
         ...(sameRevisions ? [] : ['fired on other revisions']),
       ].join('; '),
     };

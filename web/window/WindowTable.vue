@@ -30,7 +30,10 @@ const OUTCOMES = { under: 'too little', holds: 'holds', over: 'too much' } as co
           <td class="number">{{ formatNumber(units.read('speed', cell.speedMmPerS).value) }}</td>
           <td class="number">{{ formatNumber(units.read('interval', cell.intervalMm).value) }}</td>
           <td>{{ restWords({ ...cell, coats: cell.coats ?? undefined }, units.reading.value).join(', ') }}</td>
-          <td>{{ OUTCOMES[cell.outcome] }}{{ cell.byEye ? ', by eye' : '' }}</td>
+          <td>
+            {{ OUTCOMES[cell.outcome] }}{{ cell.byEye ? ', by eye' : ''
+            }}{{ cell.lookedAgain ? ', looked at again' : '' }}
+          </td>
         </tr>
       </tbody>
     </table>

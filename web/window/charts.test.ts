@@ -34,7 +34,17 @@ const cells: CouponWindowCell[] = [40, 55, 70, 85, 100].flatMap((powerPercent) =
     const effect = Math.log(powerW) - 0.6 * Math.log(speedMmPerS) + 0.1 * standardNormal(random);
     const outcome: WindowCell['outcome'] = effect < 0.55 ? 'under' : effect < 1.2 ? 'holds' : 'over';
     const setting = { ...PLAIN_SETTING, powerPercent, powerW, speedMmPerS, intervalMm: 0.06 };
-    return { ...setting, outcome, couponId: 'k', runId: null, cell: 0, coats: 1, byEye: false, kept: null };
+    return {
+      ...setting,
+      outcome,
+      couponId: 'k',
+      runId: null,
+      cell: 0,
+      coats: 1,
+      byEye: false,
+      lookedAgain: false,
+      kept: null,
+    };
   }),
 );
 

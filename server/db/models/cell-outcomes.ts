@@ -15,6 +15,8 @@ export class CellOutcomeRow extends Model<InferAttributes<CellOutcomeRow>> {
   /** Share of its contrast that was left after the scrub; only where pictures told. */
   declare kept: number | null;
   declare keptLimit: number | null;
+  /** Somebody looked once more, since it disagrees with the cells around. */
+  declare lookedAgain: boolean;
 }
 
 export function cellOutcomes(sequelize: Sequelize) {
@@ -29,6 +31,7 @@ export function cellOutcomes(sequelize: Sequelize) {
       byEye: BOOLEAN,
       kept: DOUBLE,
       keptLimit: DOUBLE,
+      lookedAgain: BOOLEAN,
     },
     { sequelize, modelName: 'cellOutcomes', tableName: 'cell_outcomes' },
   );
