@@ -2,7 +2,7 @@
 import { OUTCOME_WORDS, SCALE_STEPS, type Outcome, type Stage } from '@unto/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import OutcomeChoice from './OutcomeChoice.vue';
+import OutcomeChoice from '../ui/OutcomeChoice.vue';
 import TickField from '../ui/TickField.vue';
 
 /** Marking cells by eye: with an outcome in hand, or against the printed step scale. */

@@ -2,7 +2,7 @@
 import type { Outcome } from '@unto/core';
 import { computed } from 'vue';
 import TextField from '../ui/TextField.vue';
-import OutcomeChoice from './OutcomeChoice.vue';
+import OutcomeChoice from '../ui/OutcomeChoice.vue';
 import type { TakenByHand } from './opened-picture';
 
 /** The outcome of a cell read from a picture: as proposed, or another with its reason. */

@@ -5,7 +5,7 @@ import type { CouponWindowCell } from '@unto/domain';
 import { v4 as uuid } from 'uuid';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import OutcomeChoice from '../coupons/OutcomeChoice.vue';
+import OutcomeChoice from '../ui/OutcomeChoice.vue';
 import { useAct } from '../stores/useAct';
 
 /** Cells that the others do not bear out: somebody looks once more, before they cost a setting, and says what they are. */
