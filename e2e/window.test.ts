@@ -10,8 +10,11 @@ const ticketOf = async (title: string) =>
   (await app.sql<{ id: string }>(`SELECT id FROM tickets WHERE title = '${title}'`))[0]!.id;
 const idIn = (path: string) => /[0-9a-f-]{36}/.exec(path)![0];
 
-/** Fires the open coupon by hand and enters outcomes by a rule over W at the part and mm/s; cells of each block by their own. */
-async function scrubs(holdsFrom: readonly number[]): Promise<string> {
+/**
+ * Fires the open coupon by hand and enters outcomes by a rule over W at the part and mm/s; cells of each block by their own.
+ * @param misread the cell that has least by far is entered as holding
+ */
+async function scrubs(holdsFrom: readonly number[], misread = false): Promise<string> {
   const { page, sql } = app;
   const coupon = idIn(await page.at(/\/coupons\/[0-9a-f-]{36}$/));
   await page.fires();
@@ -21,10 +24,13 @@ async function scrubs(holdsFrom: readonly number[]): Promise<string> {
     `SELECT design, firing FROM coupons WHERE id = '${coupon}'`,
   );
   const { design, firing } = row!;
-  const lines = layoutCoupon(design, LONG_BENCH).cells.map(({ speedMmPerS, compound }, i) => {
-    const effect = Math.log(firing.cellW[i]!) - 0.6 * Math.log(speedMmPerS) - holdsFrom[Math.max(0, compound - 1)]!;
-    return `${i + 1},${effect < 0 ? 'too little' : effect < 1.1 ? 'holds' : 'too much'}`;
-  });
+  const effects = layoutCoupon(design, LONG_BENCH).cells.map(
+    ({ speedMmPerS, compound }, i) =>
+      Math.log(firing.cellW[i]!) - 0.6 * Math.log(speedMmPerS) - holdsFrom[Math.max(0, compound - 1)]!,
+  );
+  const wrong = misread ? effects.indexOf(Math.min(...effects)) : -1;
+  const wordOf = (effect: number) => (effect < 0 ? 'too little' : effect < 1.1 ? 'holds' : 'too much');
+  const lines = effects.map((effect, i) => `${i + 1},${i === wrong ? 'holds' : wordOf(effect)}`);
   await page.bring('import-csv', 'cells.csv', ['cell,scrubbed', ...lines].join('\r\n'));
   await page.driver.wait(
     async () => (await sql(`SELECT 1 FROM readings WHERE coupon_id = '${coupon}' AND stage = 'scrubbed'`)).length === 1,
@@ -45,10 +51,17 @@ describe('the setting circle, from two coupons to a recipe of the shop', () => {
     await page.open(`/tickets/${circle}/prove`);
     await page.designs();
     await page.press('keep-coupon');
-    await scrubs(HOLDS);
+    const first = await scrubs(HOLDS, true);
     await page.press('to-window');
     await page.at(new RegExp(`/windows/.*ticket=${circle}$`));
     await page.find('window-map');
+    const said = await page.reads('odd-cells', /One cell disagrees[\s\S]*Cell \d+ of K-\d+: read as “holds”/);
+    const [, cell, code] = /Cell (\d+) of (K-\d+)/.exec(said)!;
+    await page.press(`again-${code}-${cell}-under`);
+    await page.gone('odd-cells');
+    expect(await sql(`SELECT source, entries FROM readings WHERE coupon_id = '${first}' AND source = 'again'`)).toEqual(
+      [{ source: 'again', entries: [{ cell: Number(cell) - 1, outcome: 'under' }] }],
+    );
     await page.reads('next-coupon', /24 cells at/);
     await page.press('next-design');
     await page.reads('cell-count', /^24$/);

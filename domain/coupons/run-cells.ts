@@ -31,6 +31,9 @@ export function runOutcome({ pieces, judgement }: Pick<JudgedRun, 'pieces' | 'ju
   return stood && contrastStep > PALE && piecesGood === pieces && faults.length === 0 ? 'holds' : null;
 }
 
+/** A run is judged by eye, once, and no picture tells what it kept. */
+const BY_EYE = { byEye: true, lookedAgain: false, kept: null } as const;
+
 /** Judged runs as cells of a window, by eye each; those whose watts or speed nobody knows, and those that say nothing, are left out. */
 export function runWindowCells(runs: readonly JudgedRun[]): CouponWindowCell[] {
   return runs.flatMap((run): CouponWindowCell[] => {
@@ -40,19 +43,6 @@ export function runWindowCells(runs: readonly JudgedRun[]): CouponWindowCell[] {
     if (outcome === null || powerW === null || powerPercent === null || speedMmPerS === null || intervalMm === null)
       return [];
     const place = { couponId: null, runId: run.id, cell: 0, coats: null };
-    return [
-      {
-        ...setting,
-        powerW,
-        powerPercent,
-        speedMmPerS,
-        intervalMm,
-        ...place,
-        outcome,
-        byEye: true,
-        lookedAgain: false,
-        kept: null,
-      },
-    ];
+    return [{ ...setting, powerW, powerPercent, speedMmPerS, intervalMm, ...place, outcome, ...BY_EYE }];
   });
 }
