@@ -134,6 +134,8 @@ describe('from the wash to whoever gets them', () => {
     await page.open(`/tickets/${orchid}/clean`);
     await page.reads('cleaning-advice', /Gentlest that left nothing: water and sponge/);
     for (const pieces of [8, 1]) {
+      // The form is for the next run once the one before is kept.
+      await page.says(new RegExp(`Run of .*, ${pieces} piece`));
       await page.choose('method', 'water and sponge');
       await page.type('clean-minutes', String(pieces));
       await page.choose('residue', 'none');

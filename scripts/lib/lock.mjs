@@ -7,6 +7,8 @@ import { join } from 'node:path';
 
 /** How long a server whose start is gone may take to end, s. */
 const ENDS_WITHIN_S = 15;
+/** How long what is ending keeps its lock, s. */
+const LETS_GO_WITHIN_S = 5;
 const START = /(start|dev|backup)\.mjs/;
 const SERVER = /serve\.js/;
 
@@ -48,14 +50,15 @@ function flocked(/** @type {number} */ fd, waitS = 0) {
   return status === 0;
 }
 
-/** A server whose start was killed ends by itself; one that does not is ended here. */
+/** A server whose start was killed ends by itself; one that does not is ended here. What nobody holds any more is let go of in a moment. */
 function takenOver(/** @type {string} */ folder, /** @type {number} */ fd) {
   const holder = holderOf(folder, { orphaned: true });
-  if (!holder?.server || isOurs(holder.pid, START)) return false;
+  if (!holder) return flocked(fd, LETS_GO_WITHIN_S);
+  if (!holder.server || isOurs(holder.pid, START)) return false;
   console.log(`An earlier start was killed; its server (process ${holder.server}) still runs. Taking over …`);
   if (flocked(fd, ENDS_WITHIN_S)) return true;
   if (isOurs(holder.server, SERVER)) process.kill(holder.server, 'SIGKILL');
-  return flocked(fd, 5);
+  return flocked(fd, LETS_GO_WITHIN_S);
 }
 
 /**
