@@ -39,7 +39,7 @@ const picker = useOperatorPicker();
 /* In one line where there is room for it. */
 h1 {
   min-width: 0;
-  text-wrap: balance;
+  text-wrap: pretty;
 }
 
 .about {

@@ -1,41 +1,11 @@
 import { chartAxis, chartFrame, chartTip, LETTERS } from '../theme/chart-frame';
 import type { ChartColours } from '../theme/colours';
-import { unitName, windowBands, type WindowBand, type WindowCell, type WindowMap } from '@unto/core';
+import { unitName, windowBands, type WindowBand, type WindowCell } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
-import type { Axis, Units } from '../ui/useUnits';
+import { EDGE, labelSeries } from './map-labels';
 import type { MapLevel } from './map-shown';
-import type { ProposedBlock } from './proposed-block';
-
-/** A setting to be marked on the map with its tolerance box. */
-export interface MarkedSetting {
-  readonly powerPercent: number;
-  readonly speedMmPerS: number;
-}
-
-/** A block of cells that a next coupon would try. */
-type MarkedBlock = Pick<ProposedBlock, 'powersPercent' | 'speedsMmPerS'>;
-
-interface WindowInput {
-  readonly map: WindowMap;
-  /** Values at which its tint changes, rising. */
-  readonly levels: readonly MapLevel[];
-  readonly powersPercent: readonly number[];
-  /** Watts at the part as the percentage that delivers them; null beyond the head. */
-  readonly percentOf: (watts: number) => number | null;
-  readonly wattsOf: (percent: number) => number;
-  readonly cells: readonly (WindowCell & { readonly powerPercent: number; readonly odd?: boolean })[];
-  readonly setting: MarkedSetting | null;
-  readonly next: MarkedBlock | null;
-  /** Line interval of the map, mm, and how often a place is passed: what makes a dose of power and speed. */
-  readonly intervalMm: number;
-  readonly passes: number;
-  readonly powerShare: number;
-  /** Heat index of one W at a speed: what tells lines of equal heat. */
-  readonly heatOf: (speedMmPerS: number) => number;
-  readonly colours: ChartColours;
-  readonly units: Units;
-}
+import type { Axes, MarkedBlock, MarkedSetting, WindowInput } from './window-input';
 
 /** The window over speed and power: chance of holding in steps of tint, cells by shape, the setting with its box, the next coupon. */
 export function windowChart(input: WindowInput): EChartsCoreOption {
@@ -51,6 +21,8 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
     type: 'log' as const,
     ...chartAxis(colours),
   };
+  const edges = input.levels.flatMap((level) => levelSeries(input, level, axes));
+  const doses = doseLines(input, axes);
   return {
     ...chartFrame,
     grid: { left: 64, right: 66, top: 18, bottom: 56 },
@@ -89,8 +61,8 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       { type: 'inside', yAxisIndex: [0, 1], filterMode: 'none', zoomOnMouseWheel: 'ctrl' },
     ],
     series: [
-      ...input.levels.flatMap((level) => levelSeries(input, level, axes)),
-      ...doseLines(input, axes),
+      ...edges,
+      ...doses,
       ...heatLines(input, axes),
       {
         name: 'holds',
@@ -117,16 +89,11 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
         itemStyle: { color: colours.danger },
       },
       oddRings(input, axes),
-      ...words(input, axes),
       ...(input.next ? [nextSeries(input.next, colours, axes)] : []),
       ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours, axes)] : []),
+      labelSeries(input, axes, [...edges, ...doses]),
     ],
   };
-}
-
-interface Axes {
-  readonly x: Axis & { readonly from: number; readonly to: number };
-  readonly y: Axis & { readonly from: number; readonly to: number };
 }
 
 /** Speed and power as they read here, from the first of the map to the last. */
@@ -209,22 +176,12 @@ function levelSeries(
       }),
     },
     ...bands.map((band) => ({
-      name: `edge of ${word}`,
+      name: `${EDGE}${word}`,
       type: 'line' as const,
       showSymbol: false,
       silent: true,
       data: band.map(({ speedMmPerS, lowW }) => [x.at(speedMmPerS), power(lowW)]),
       lineStyle: { color: colours.bonded, width: level === levels[0]!.level ? 2.4 : 1.2 },
-      endLabel: {
-        show: true,
-        formatter: word,
-        color: colours.bonded,
-        fontWeight: 'bold' as const,
-        fontSize: 12,
-        distance: 4,
-        textBorderColor: colours.ground,
-        textBorderWidth: 3,
-      },
     })),
   ];
 }
@@ -267,19 +224,12 @@ function doseLines({ map, percentOf, intervalMm, passes, colours, powersPercent 
     if (data.length < 4) return [];
     return [
       {
-        name: 'same dose',
+        name: `${dose} J/mm²`,
         type: 'line' as const,
         showSymbol: false,
         silent: true,
-        data: [...data].reverse(),
+        data,
         lineStyle: { color: colours.quiet, width: 1, type: 'dotted' as const },
-        endLabel: {
-          show: true,
-          formatter: `${dose} J/mm²`,
-          color: colours.quiet,
-          fontSize: 11,
-          offset: [6, -8],
-        },
       },
     ];
   });
@@ -309,48 +259,9 @@ function nextSeries({ powersPercent, speedsMmPerS }: MarkedBlock, colours: Chart
     markArea: {
       silent: true,
       itemStyle: { color: 'transparent', borderColor: colours.ink, borderWidth: 1.5, borderType: 'dashed' as const },
-      label: {
-        show: true,
-        position: 'insideBottomRight',
-        color: colours.ink,
-        fontWeight: 'bold' as const,
-        fontSize: 13,
-        textBorderColor: colours.surface,
-        textBorderWidth: 3,
-      },
-      data: [[{ coord: low, name: 'next coupon' }, { coord: high }]],
+      data: [[{ coord: low }, { coord: high }]],
     },
   };
-}
-
-/** Words where the map turns into them, so that nobody needs a legend. */
-function words({ map, powersPercent, percentOf, colours }: WindowInput, { x, y }: Axes) {
-  const last = map.speedsMmPerS.length - 1;
-  const word = (text: string, speed: number, power: number, color: string) => ({
-    name: text,
-    type: 'scatter' as const,
-    silent: true,
-    symbolSize: 1,
-    tooltip: { show: false },
-    data: [[x.at(speed), y.at(power)]],
-    itemStyle: { color: 'transparent' },
-    label: {
-      show: true,
-      formatter: text,
-      color,
-      fontSize: 17,
-      fontWeight: 'bold' as const,
-      textBorderColor: colours.ground,
-      textBorderWidth: 4,
-    },
-  });
-  const tooMuch = percentOf(map.upperW[2]!);
-  return [
-    word('too little', map.speedsMmPerS[Math.round(last * 0.86)]!, powersPercent[4]!, colours.quiet),
-    ...(tooMuch && tooMuch < powersPercent.at(-1)! * 0.92
-      ? [word('too much', map.speedsMmPerS[5]!, powersPercent.at(-2)!, colours.danger)]
-      : []),
-  ];
 }
 
 function settingSeries(setting: MarkedSetting, powerShare: number, colours: ChartColours, { x, y }: Axes) {
