@@ -127,7 +127,7 @@ export const MISREAD_BY_EYE = 0.08;
 /** Of cells that are misread so many still are once somebody looked again. Common practice, no source. */
 const MISREAD_AGAIN = 0.1;
 
-/** Share of the usual misreading that a cell is liable to. */
+/** Share of the usual misreading that a cell is liable to, above 0 to 1. */
 export const doubtOf = ({ lookedAgain }: Pick<WindowCell, 'lookedAgain'>): number => (lookedAgain ? MISREAD_AGAIN : 1);
 
 /** What was kept of a mark at each step, as a share of the limit at which it holds; the last is half way from there to all of it. */

@@ -1,12 +1,11 @@
 import { seededRandom } from '@unto/core';
 import { describe, expect, it } from 'vitest';
-import { labelSpots, type Point, type Taken } from './label-spots';
+import { labelSpots, PLOT, type Point, type Taken } from './label-spots';
 
 const axes = { x: { from: 10, to: 1000 }, y: { from: 20, to: 100 } };
-/** Pixels on a plot that is as narrow as any: 340 by 290. */
 const px = ([x, y]: Point) => ({
-  x: (340 * Math.log(x / 10)) / Math.log(100),
-  y: (290 * Math.log(100 / y)) / Math.log(5),
+  x: (PLOT.width * Math.log(x / 10)) / Math.log(100),
+  y: (PLOT.height * Math.log(100 / y)) / Math.log(5),
 });
 
 describe('places of labels', () => {
@@ -44,7 +43,7 @@ describe('places of labels', () => {
       expect(put.length).toBeGreaterThan(1);
       const boxes = [...points.map(({ at }) => ({ ...px(at), halfWidth: 7, halfHeight: 7 })), ...put];
       put.forEach((box, i) => {
-        expect(Math.min(box.x, 340 - box.x)).toBeGreaterThanOrEqual(box.halfWidth);
+        expect(Math.min(box.x, PLOT.width - box.x)).toBeGreaterThanOrEqual(box.halfWidth);
         boxes.forEach((other, j) => {
           if (j === points.length + i) return;
           const across = Math.abs(box.x - other.x) >= box.halfWidth + other.halfWidth;

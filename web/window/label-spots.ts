@@ -19,8 +19,8 @@ interface Box {
   readonly halfHeight: number;
 }
 
-/** The narrowest plot that labels are to stand clear on, px: on a wider one they stand further apart. */
-const PLOT = { width: 340, height: 290 };
+/** The plot that labels stand clear on, px: on a wider one they stand further apart, on a phone's they may touch. */
+export const PLOT = { width: 340, height: 290 };
 /** A letter's width and a line's height as shares of the size of the letters. */
 const LETTER = { width: 0.6, height: 1.25 };
 /** Clear of other things by so much, px. */

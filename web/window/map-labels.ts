@@ -10,17 +10,21 @@ interface MapLabel {
   readonly style: { readonly color: string; readonly fontSize: number; readonly fontWeight?: 'bold' };
 }
 
-/** What is drawn already, by the name that its label is taken from. */
-interface DrawnLine {
-  readonly name: string;
-  readonly data: readonly (readonly number[])[];
+/** A line as it is drawn, from its slow end, and the words beside it. */
+export interface LabelledLine {
+  readonly word: string;
+  readonly data: readonly Point[];
 }
 
 /** What a point of the chart takes about it, px. */
 const REACH_PX = { cell: 7, odd: 12, setting: 10 };
 
 /** Words on the map, so that nobody needs a legend: edges, corners, the next coupon, doses; clear of every point and of one another. */
-export function labelSeries(input: WindowInput, axes: Axes, lines: readonly DrawnLine[]) {
+export function labelSeries(
+  input: WindowInput,
+  axes: Axes,
+  lines: { readonly edges: readonly LabelledLine[]; readonly doses: readonly LabelledLine[] },
+) {
   const { cells, setting, colours } = input;
   const at = ({ speedMmPerS, powerPercent }: MarkedSetting): Point => [axes.x.at(speedMmPerS), axes.y.at(powerPercent)];
   const spots = labelSpots(axes, [
@@ -28,10 +32,10 @@ export function labelSeries(input: WindowInput, axes: Axes, lines: readonly Draw
     ...(setting ? [{ at: at(setting), reachPx: REACH_PX.setting }] : []),
   ]);
   const labels = [
-    ...edgeLabels(lines, colours),
+    ...edgeLabels(lines.edges, colours),
     ...cornerLabels(input, axes, spots.at),
     ...(input.next ? [nextLabel(input.next, colours, axes)] : []),
-    ...doseLabels(lines, colours),
+    ...doseLabels(lines.doses, colours),
   ];
   return {
     name: 'labels',
@@ -49,28 +53,19 @@ export function labelSeries(input: WindowInput, axes: Axes, lines: readonly Draw
   };
 }
 
-/** What the lines of edges are named with, before their chance. */
-export const EDGE = 'edge of ';
-
 /** Along each edge from its quick end. */
-const edgeLabels = (lines: readonly DrawnLine[], { bonded }: ChartColours): MapLabel[] =>
-  lines
-    .filter(({ name }) => name.startsWith(EDGE))
-    .map(({ name, data }) => ({
-      ...{ text: name.slice(EDGE.length), places: [...data].reverse() as unknown as Point[], needed: true },
-      style: { color: bonded, fontSize: 12, fontWeight: 'bold' as const },
-    }));
+const edgeLabels = (lines: readonly LabelledLine[], { bonded }: ChartColours): MapLabel[] =>
+  lines.map(({ word, data }) => ({
+    ...{ text: word, places: [...data].reverse(), needed: true },
+    style: { color: bonded, fontSize: 12, fontWeight: 'bold' },
+  }));
 
 /** Along each line of equal dose from its slow end, where there is room. */
-const doseLabels = (lines: readonly DrawnLine[], { quiet }: ChartColours): MapLabel[] =>
-  lines
-    .filter(({ name }) => name.endsWith('J/mm²'))
-    .map(({ name, data }) => ({
-      text: name,
-      places: data as unknown as Point[],
-      needed: false,
-      style: { color: quiet, fontSize: 11 },
-    }));
+const doseLabels = (lines: readonly LabelledLine[], { quiet }: ChartColours): MapLabel[] =>
+  lines.map(({ word, data }) => ({
+    ...{ text: word, places: data, needed: false },
+    style: { color: quiet, fontSize: 11 },
+  }));
 
 /** Too little lies where it is quick and weak, too much where it is slow and strong. */
 function cornerLabels(

@@ -3,7 +3,8 @@ import type { ChartColours } from '../theme/colours';
 import { unitName, windowBands, type WindowBand, type WindowCell } from '@unto/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { withUnit } from '../ui/format';
-import { EDGE, labelSeries } from './map-labels';
+import type { Point } from './label-spots';
+import { labelSeries, type LabelledLine } from './map-labels';
 import type { MapLevel } from './map-shown';
 import type { Axes, MarkedBlock, MarkedSetting, WindowInput } from './window-input';
 
@@ -21,7 +22,8 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
     type: 'log' as const,
     ...chartAxis(colours),
   };
-  const edges = input.levels.flatMap((level) => levelSeries(input, level, axes));
+  const tints = input.levels.map((level) => levelTint(input, level, axes));
+  const edges = tints.flatMap((tint) => tint.edges);
   const doses = doseLines(input, axes);
   return {
     ...chartFrame,
@@ -61,8 +63,8 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       { type: 'inside', yAxisIndex: [0, 1], filterMode: 'none', zoomOnMouseWheel: 'ctrl' },
     ],
     series: [
-      ...edges,
-      ...doses,
+      ...tints.flatMap(({ series }) => series),
+      ...doses.map(({ data }) => doseSeries(data, colours)),
       ...heatLines(input, axes),
       {
         name: 'holds',
@@ -91,7 +93,7 @@ export function windowChart(input: WindowInput): EChartsCoreOption {
       oddRings(input, axes),
       ...(input.next ? [nextSeries(input.next, colours, axes)] : []),
       ...(input.setting ? [settingSeries(input.setting, input.powerShare, colours, axes)] : []),
-      labelSeries(input, axes, [...edges, ...doses]),
+      labelSeries(input, axes, { edges, doses }),
     ],
   };
 }
@@ -150,7 +152,7 @@ function nearest(percents: readonly number[], read: (percent: number) => number,
 }
 
 /** What reaches a level, filled, with its edge drawn. */
-function levelSeries(
+function levelTint(
   { map, percentOf, powersPercent, colours, levels }: WindowInput,
   { level, opacity, word }: MapLevel,
   { x, y }: Axes,
@@ -162,7 +164,11 @@ function levelSeries(
     ...[...band].reverse().map(({ speedMmPerS, highW }) => [x.at(speedMmPerS), power(highW)]),
   ];
   const bands = windowBands(map, level).filter((band) => band.length > 1);
-  return [
+  const edges = bands.map((band): LabelledLine => ({
+    word,
+    data: band.map(({ speedMmPerS, lowW }): Point => [x.at(speedMmPerS), power(lowW)]),
+  }));
+  const series = [
     {
       name: `from ${word}`,
       type: 'custom',
@@ -175,15 +181,16 @@ function levelSeries(
         style: { fill: colours.bonded, opacity },
       }),
     },
-    ...bands.map((band) => ({
-      name: `${EDGE}${word}`,
+    ...edges.map(({ data }) => ({
+      name: `edge of ${word}`,
       type: 'line' as const,
       showSymbol: false,
       silent: true,
-      data: band.map(({ speedMmPerS, lowW }) => [x.at(speedMmPerS), power(lowW)]),
+      data: [...data],
       lineStyle: { color: colours.bonded, width: level === levels[0]!.level ? 2.4 : 1.2 },
     })),
   ];
+  return { series, edges };
 }
 
 /** Lines of equal heat stand twice as hot from one to the next, about the middle of the map. */
@@ -212,28 +219,21 @@ function heatLines({ map, percentOf, heatOf, colours, powersPercent }: WindowInp
 const DOSES = [0.5, 1, 2, 4, 8, 16, 32];
 
 /** Lines on which every setting lays down the same energy a square millimetre. */
-function doseLines({ map, percentOf, intervalMm, passes, colours, powersPercent }: WindowInput, { x, y }: Axes) {
-  const least = powersPercent[0]!;
+function doseLines({ map, percentOf, intervalMm, passes, powersPercent }: WindowInput, { x, y }: Axes): LabelledLine[] {
+  const [least, most] = [powersPercent[0]!, powersPercent.at(-1)!];
   return DOSES.flatMap((dose) => {
-    const data = map.speedsMmPerS.flatMap((speed) => {
+    const data = map.speedsMmPerS.flatMap((speed): Point[] => {
       const percent = percentOf((dose * speed * intervalMm) / passes);
-      return percent === null || percent < least || percent > powersPercent.at(-1)!
-        ? []
-        : [[x.at(speed), y.at(percent)]];
+      return percent === null || percent < least || percent > most ? [] : [[x.at(speed), y.at(percent)]];
     });
-    if (data.length < 4) return [];
-    return [
-      {
-        name: `${dose} J/mm²`,
-        type: 'line' as const,
-        showSymbol: false,
-        silent: true,
-        data,
-        lineStyle: { color: colours.quiet, width: 1, type: 'dotted' as const },
-      },
-    ];
+    return data.length < 4 ? [] : [{ word: `${dose} J/mm²`, data }];
   });
 }
+
+const doseSeries = (data: readonly Point[], { quiet }: ChartColours) => ({
+  ...{ name: 'same dose', type: 'line' as const, showSymbol: false, silent: true, data: [...data] },
+  lineStyle: { color: quiet, width: 1, type: 'dotted' as const },
+});
 
 /** A ring about each cell that the others do not bear out. */
 function oddRings({ cells, colours }: WindowInput, { x, y }: Axes) {
